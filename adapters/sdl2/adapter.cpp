@@ -1,0 +1,174 @@
+#include <SDL.h>
+
+#include <algorithm>
+#include <array>
+#include <vector>
+
+#include <nextmove/sdl2.hpp>
+
+#include "controls.hpp"
+
+namespace nextmove::sdl2 {
+namespace {
+
+constexpr float full_axis = 32767.0F;
+
+// SDL's axes reach -32768 on one side only.
+float axis_value(Sint16 raw) { return std::max(-1.0F, static_cast<float>(raw) / full_axis); }
+
+// Event stamps are the low 32 bits of the 64 that SDL_GetTicks64 counts, from a short while ago.
+Time time_of(const SDL_Event& event) {
+  const Uint64 now = SDL_GetTicks64();
+  const Uint32 age = static_cast<Uint32>(now) - event.common.timestamp;
+  const bool is_plausible = age <= now && age < 0x8000'0000U;
+  return std::chrono::milliseconds{is_plausible ? now - age : now};
+}
+
+struct Pad {
+  SDL_GameController* controller = nullptr;
+  SDL_JoystickID instance = 0;
+  DeviceId device = DeviceId::none;
+  std::array<Vec2, 2> sticks{};  // left, right; y up
+};
+
+Device describe(SDL_GameController* controller) {
+  const auto text = [](const char* it) { return std::string{it != nullptr ? it : ""}; };
+  return {DeviceKind::gamepad, text(SDL_GameControllerName(controller)),
+          SDL_GameControllerGetVendor(controller), SDL_GameControllerGetProduct(controller),
+          text(SDL_GameControllerGetSerial(controller))};
+}
+
+}  // namespace
+
+class Adapter::Implementation {
+ public:
+  explicit Implementation(Hub& hub)
+      : hub_(hub),
+        keyboard_(hub.plug({DeviceKind::keyboard, "keyboard"}, now())),
+        mouse_(hub.plug({DeviceKind::mouse, "mouse"}, now())) {
+    SDL_SetHint(SDL_HINT_GAMECONTROLLER_USE_BUTTON_LABELS, "0");
+    for (int index = 0; index < SDL_NumJoysticks(); ++index) plug(index, now());
+  }
+
+  ~Implementation() {
+    while (!pads_.empty()) unplug(pads_.back().instance, now());
+    hub_.unplug(mouse_, now());
+    hub_.unplug(keyboard_, now());
+  }
+
+  Implementation(const Implementation&) = delete;
+  Implementation& operator=(const Implementation&) = delete;
+
+  static Time now() { return std::chrono::milliseconds{SDL_GetTicks64()}; }
+
+  bool handle(const SDL_Event& event) {
+    const Time time = time_of(event);
+    switch (event.type) {
+      case SDL_KEYDOWN:
+      case SDL_KEYUP:
+        if (event.key.repeat == 0) {
+          button(time, keyboard_, from_scancode(event.key.keysym.scancode), event.key.state);
+        }
+        return true;
+      case SDL_MOUSEBUTTONDOWN:
+      case SDL_MOUSEBUTTONUP: return mouse_button(time, event.button);
+      case SDL_MOUSEWHEEL: return wheel(time, event.wheel);
+      case SDL_CONTROLLERDEVICEADDED: plug(event.cdevice.which, time); return true;
+      case SDL_CONTROLLERDEVICEREMOVED: unplug(event.cdevice.which, time); return true;
+      case SDL_CONTROLLERBUTTONDOWN:
+      case SDL_CONTROLLERBUTTONUP:
+        if (const Pad* pad = find(event.cbutton.which)) {
+          button(time, pad->device, from_pad_button(event.cbutton.button), event.cbutton.state);
+        }
+        return true;
+      case SDL_CONTROLLERAXISMOTION:
+        if (Pad* pad = find(event.caxis.which)) pad_axis(time, *pad, event.caxis);
+        return true;
+      case SDL_WINDOWEVENT:
+        if (event.window.event != SDL_WINDOWEVENT_FOCUS_LOST) return false;
+        hub_.release_all(time);
+        return true;
+      default: return false;
+    }
+  }
+
+ private:
+  void button(Time time, DeviceId device, Control control, Uint8 state) {
+    if (control == Control::none) return;
+    hub_.feed({time, device, control, state == SDL_PRESSED ? 1.0F : 0.0F});
+  }
+
+  // What a finger does is no mouse, though SDL tells of one for programs that know no fingers.
+  bool mouse_button(Time time, const SDL_MouseButtonEvent& event) {
+    if (event.which == SDL_TOUCH_MOUSEID) return false;
+    button(time, mouse_, from_mouse_button(event.button), event.state);
+    return true;
+  }
+
+  bool wheel(Time time, const SDL_MouseWheelEvent& event) {
+    if (event.which == SDL_TOUCH_MOUSEID) return false;
+    const float sign = event.direction == SDL_MOUSEWHEEL_FLIPPED ? -1.0F : 1.0F;
+    hub_.feed({time, mouse_, Control::Wheel, sign * event.preciseX, sign * event.preciseY});
+    return true;
+  }
+
+  void pad_axis(Time time, Pad& pad, const SDL_ControllerAxisEvent& event) {
+    const float value = axis_value(event.value);
+    switch (event.axis) {
+      case SDL_CONTROLLER_AXIS_LEFTX: pad.sticks[0].x = value; break;
+      case SDL_CONTROLLER_AXIS_LEFTY: pad.sticks[0].y = -value; break;
+      case SDL_CONTROLLER_AXIS_RIGHTX: pad.sticks[1].x = value; break;
+      case SDL_CONTROLLER_AXIS_RIGHTY: pad.sticks[1].y = -value; break;
+      case SDL_CONTROLLER_AXIS_TRIGGERLEFT: trigger(time, pad, Control::PadLeftTrigger, value); return;
+      case SDL_CONTROLLER_AXIS_TRIGGERRIGHT: trigger(time, pad, Control::PadRightTrigger, value); return;
+      default: return;
+    }
+    const bool is_left =
+        event.axis == SDL_CONTROLLER_AXIS_LEFTX || event.axis == SDL_CONTROLLER_AXIS_LEFTY;
+    const Vec2 stick = pad.sticks[is_left ? 0 : 1];
+    hub_.feed({time, pad.device, is_left ? Control::PadLeftStick : Control::PadRightStick, stick.x,
+               stick.y});
+  }
+
+  void trigger(Time time, const Pad& pad, Control control, float value) {
+    hub_.feed({time, pad.device, control, std::max(value, 0.0F)});
+  }
+
+  Pad* find(SDL_JoystickID instance) {
+    const auto found = std::find_if(pads_.begin(), pads_.end(),
+                                    [&](const Pad& pad) { return pad.instance == instance; });
+    return found == pads_.end() ? nullptr : &*found;
+  }
+
+  void plug(int index, Time time) {
+    if (SDL_IsGameController(index) == SDL_FALSE) return;
+    if (find(SDL_JoystickGetDeviceInstanceID(index)) != nullptr) return;
+    SDL_GameController* controller = SDL_GameControllerOpen(index);
+    if (controller == nullptr) return;
+    const SDL_JoystickID instance =
+        SDL_JoystickInstanceID(SDL_GameControllerGetJoystick(controller));
+    pads_.push_back({controller, instance, hub_.plug(describe(controller), time)});
+  }
+
+  void unplug(SDL_JoystickID instance, Time time) {
+    const Pad* pad = find(instance);
+    if (pad == nullptr) return;
+    hub_.unplug(pad->device, time);
+    SDL_GameControllerClose(pad->controller);
+    pads_.erase(pads_.begin() + (pad - pads_.data()));
+  }
+
+  Hub& hub_;
+  DeviceId keyboard_;
+  DeviceId mouse_;
+  std::vector<Pad> pads_;
+};
+
+Adapter::Adapter(Hub& hub) : implementation_(std::make_unique<Implementation>(hub)) {}
+Adapter::~Adapter() = default;
+
+bool Adapter::handle(const SDL_Event& event) { return implementation_->handle(event); }
+
+Time Adapter::now() const { return Implementation::now(); }
+
+}  // namespace nextmove::sdl2

@@ -1,0 +1,45 @@
+// SDL2 adapter: turns SDL's events into the hub's (target NextMove::sdl2).
+//
+// Supported:
+//   [x] keyboard by scancode, repeats left out
+//   [x] mouse buttons 1-5 and the wheel, in detents, with natural scrolling turned back
+//   [x] gamepads: buttons by position, sticks, triggers, plug and unplug
+//   [x] everything released when the window loses the focus
+//   [ ] mouse motion and position
+//   [ ] touch
+#pragma once
+
+#include <memory>
+
+#include <nextmove/hub.hpp>
+#include <nextmove/time.hpp>
+
+union SDL_Event;
+
+namespace nextmove::sdl2 {
+
+/// Feeds a hub from the game's own event loop; it takes no event off the queue itself. Make it after
+/// SDL_Init (with SDL_INIT_GAMECONTROLLER where pads are wanted) and destroy it before SDL_Quit. The hub
+/// must outlive it. For SDL's main thread.
+///
+/// SDL merges all keyboards into one and all mice into one, so one of each is plugged in from the start.
+/// Pads are named by position: SDL is told (by hint) not to swap face buttons by their lettering.
+class Adapter {
+ public:
+  explicit Adapter(Hub& hub);
+  ~Adapter();  ///< unplugs its devices
+  Adapter(const Adapter&) = delete;
+  Adapter& operator=(const Adapter&) = delete;
+
+  /// Passes the event on to the hub. True if it was one of those listed above.
+  bool handle(const SDL_Event& event);
+
+  /// The time on the clock that SDL stamps its events with, for Hub::update. Milliseconds fine.
+  Time now() const;
+
+ private:
+  class Implementation;
+  std::unique_ptr<Implementation> implementation_;
+};
+
+}  // namespace nextmove::sdl2

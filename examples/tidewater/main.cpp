@@ -1,0 +1,189 @@
+// Tidewater: a harbour tug to steer, and a place to see the library at work.
+#include <cstdio>
+#include <memory>
+#include <optional>
+#include <string>
+
+#include <CLI/CLI.hpp>
+#include <SDL.h>
+
+#include <nextmove/files.hpp>
+#include <nextmove/nextmove.hpp>
+#include <nextmove/sdl2.hpp>
+
+#include "harbour.hpp"
+#include "scene.hpp"
+
+using namespace nextmove;
+
+namespace {
+
+struct Options {
+  std::string playbook;
+  std::string screenshot;
+  std::string record;
+  std::string play;
+  long frames = -1;  // -1: until the window is closed
+};
+
+struct WindowDeleter {
+  void operator()(SDL_Window* window) const { SDL_DestroyWindow(window); }
+};
+struct RendererDeleter {
+  void operator()(SDL_Renderer* renderer) const { SDL_DestroyRenderer(renderer); }
+};
+
+// SDL for as long as it lives.
+struct Sdl {
+  Sdl() { failed = SDL_Init(SDL_INIT_VIDEO | SDL_INIT_GAMECONTROLLER) != 0; }
+  ~Sdl() { SDL_Quit(); }
+  Sdl(const Sdl&) = delete;
+  Sdl& operator=(const Sdl&) = delete;
+  bool failed = false;
+};
+
+int fail(const std::string& message) {
+  std::fprintf(stderr, "tidewater: %s\n", message.c_str());
+  return 1;
+}
+
+void print(const std::vector<Diagnostic>& problems) {
+  for (const Diagnostic& problem : problems) std::fprintf(stderr, "%s\n", to_string(problem).c_str());
+}
+
+float seconds_between(Time before, Time after) {
+  return static_cast<float>(to_seconds(after - before));
+}
+
+// Where frames come from: the window's events, or a recording.
+class Source {
+ public:
+  virtual ~Source() = default;
+  /// Updates the hub once. False when it is over.
+  virtual bool advance() = 0;
+};
+
+class LiveSource : public Source {
+ public:
+  explicit LiveSource(Hub& hub) : hub_(hub), devices_(hub) {}
+
+  bool advance() override {
+    SDL_Event event;
+    while (SDL_PollEvent(&event) != 0) {
+      if (event.type == SDL_QUIT) return false;
+      devices_.handle(event);
+    }
+    hub_.update(devices_.now());
+    return true;
+  }
+
+ private:
+  Hub& hub_;
+  sdl2::Adapter devices_;
+};
+
+// Plays at the pace of the recording. The game enters and leaves contexts again as it did then.
+class RecordedSource : public Source {
+ public:
+  RecordedSource(const Recording& recording, Hub& hub)
+      : hub_(hub), replay_(recording, hub, ContextsFrom::game) {}
+
+  bool advance() override {
+    SDL_Event event;
+    while (SDL_PollEvent(&event) != 0) {
+      if (event.type == SDL_QUIT) return false;
+    }
+    const Time before = hub_.now();
+    if (!replay_.advance()) return false;
+    if (before > Time::zero()) SDL_Delay(static_cast<Uint32>((hub_.now() - before).count() / 1000));
+    return true;
+  }
+
+ private:
+  Hub& hub_;
+  Replay replay_;
+};
+
+int run(const Options& options) {
+  const Result<Playbook> playbook = load_playbook(options.playbook);
+  print(playbook.diagnostics);
+  if (!playbook) return 1;
+
+  std::optional<Recording> recording;
+  if (!options.play.empty()) {
+    Result<Recording> loaded = load_recording(options.play);
+    print(loaded.diagnostics);
+    if (!loaded) return 1;
+    recording = std::move(loaded.value);
+  }
+
+  const Sdl sdl;
+  if (sdl.failed) return fail(SDL_GetError());
+  SDL_SetHint(SDL_HINT_RENDER_SCALE_QUALITY, "linear");
+  const std::unique_ptr<SDL_Window, WindowDeleter> window{
+      SDL_CreateWindow("Tidewater", 0, 0, static_cast<int>(tidewater::harbour_size.x),
+                       static_cast<int>(tidewater::harbour_size.y), SDL_WINDOW_SHOWN)};
+  if (window == nullptr) return fail(SDL_GetError());
+  const std::unique_ptr<SDL_Renderer, RendererDeleter> renderer{
+      SDL_CreateRenderer(window.get(), -1, 0)};
+  if (renderer == nullptr) return fail(SDL_GetError());
+
+  std::optional<RecordingWriter> writer;  // outlives the hub, which tells it of the last unplugging
+  Hub hub{*playbook};
+  Seat& seat = hub.add_seat("port tug");
+  tidewater::Harbour harbour{*playbook, seat};
+  tidewater::Scene scene{renderer.get()};
+  std::unique_ptr<Source> source;
+  if (recording) {
+    source = std::make_unique<RecordedSource>(*recording, hub);
+  } else {
+    source = std::make_unique<LiveSource>(hub);
+  }
+
+  if (!options.record.empty()) {
+    writer.emplace(options.record, describe(hub));
+    if (!writer->is_good()) return fail("cannot write " + options.record);
+    hub.on_step([&](const Step& step) { writer->write(step); });
+  }
+
+  std::optional<Time> last;
+  for (long frame = 0; frame != options.frames && source->advance(); ++frame) {
+    harbour.step(last ? seconds_between(*last, hub.now()) : 0);
+    last = hub.now();
+    scene.draw(harbour);
+    SDL_RenderPresent(renderer.get());
+    constexpr Uint32 at_most_100_frames_a_second = 10;
+    if (!recording) SDL_Delay(at_most_100_frames_a_second);
+  }
+  std::printf("%s\n", harbour.report().c_str());
+  if (writer && !writer->is_good()) return fail("the recording could not be written whole");
+  if (!options.screenshot.empty()) {
+    scene.draw(harbour);
+    if (!tidewater::save_screenshot(renderer.get(), options.screenshot)) {
+      return fail("cannot write " + options.screenshot);
+    }
+  }
+  return 0;
+}
+
+// The playbook that lies beside the program.
+std::string default_playbook() {
+  const std::unique_ptr<char, decltype(&SDL_free)> folder{SDL_GetBasePath(), &SDL_free};
+  return (folder != nullptr ? folder.get() : "") + std::string{"tidewater.toml"};
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  Options options;
+  options.playbook = default_playbook();
+  CLI::App app{"Tidewater: steer a harbour tug with keyboard, mouse or gamepad.", "tidewater"};
+  app.add_option("--playbook", options.playbook, "another playbook")->type_name("FILE");
+  app.add_option("--frames", options.frames, "stop after this many frames")->type_name("N")->check(CLI::NonNegativeNumber);
+  app.add_option("--screenshot", options.screenshot, "save the last frame")->type_name("FILE.png");
+  app.add_option("--record", options.record, "record what is played")->type_name("FILE");
+  app.add_option("--play", options.play, "play a recording instead of the devices")->type_name("FILE");
+  app.footer("Example:\n  tidewater --record trip.jsonl\n  tidewater --play trip.jsonl --screenshot end.png");
+  CLI11_PARSE(app, argc, argv);
+  return run(options);
+}

@@ -1,0 +1,54 @@
+// Actions: the named things a player can do, and the typed handles that name them in code.
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <string_view>
+
+#include <nextmove/diagnostic.hpp>
+
+namespace nextmove {
+
+enum class ActionKind : std::uint8_t {
+  button,  ///< held or not, with presses and releases
+  axis,    ///< -1..1
+  vector,  ///< two axes, length at most 1
+};
+
+/// "button", "axis" or "vector".
+std::string_view to_string(ActionKind kind);
+
+/// The kind with exactly this name, or nothing.
+std::optional<ActionKind> find_action_kind(std::string_view name);
+
+/// An action as the playbook defines it.
+struct ActionDefinition {
+  std::string name{};  ///< unique; letters, digits and _
+  ActionKind kind = ActionKind::button;
+  std::string label{};  ///< for people; empty: the name is shown
+  std::string group{};  ///< heading for menus; may be empty
+  Place place{};
+
+  friend bool operator==(const ActionDefinition&, const ActionDefinition&) = default;
+};
+
+/// Numbers one action of one playbook, from 0, in the order of definition.
+enum class ActionId : std::uint16_t { none = 0xffff };
+
+/// An action whose kind the compiler knows: a button cannot be read as a vector.
+/// Get one from Playbook::button and its sisters, or from an ActionId of that kind: Button{id}.
+/// Valid for every hub of that playbook.
+template <ActionKind kind_>
+struct Action {
+  static constexpr ActionKind kind = kind_;
+  ActionId id = ActionId::none;
+
+  friend bool operator==(Action, Action) = default;
+};
+
+using Button = Action<ActionKind::button>;
+using Axis = Action<ActionKind::axis>;
+using Vector = Action<ActionKind::vector>;
+
+}  // namespace nextmove

@@ -1,0 +1,27 @@
+// Contexts: named sets of bindings that a seat enters and leaves.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+#include <nextmove/binding.hpp>
+#include <nextmove/device.hpp>
+
+namespace nextmove {
+
+/// A context as the playbook defines it.
+struct ContextDefinition {
+  std::string name{};  ///< unique; letters, digits and _
+  int rank = 0;      ///< the higher rank hears a control first; at equal rank, the last entered
+  std::vector<DeviceKind> blocks{};  ///< kinds of device that no context below this one hears
+  std::vector<BindingDefinition> bindings{};
+  Place place{};
+
+  friend bool operator==(const ContextDefinition&, const ContextDefinition&) = default;
+};
+
+/// Numbers one context of one playbook, from 0, in the order of definition.
+enum class ContextId : std::uint16_t { none = 0xffff };
+
+}  // namespace nextmove

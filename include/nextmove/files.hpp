@@ -1,0 +1,5 @@
+// Files: playbooks in TOML, recordings in JSON Lines (target NextMove::files).
+#pragma once
+
+#include <nextmove/playbook_file.hpp>
+#include <nextmove/recording_file.hpp>

@@ -1,0 +1,80 @@
+// The hub: where devices plug in, and where events become readings.
+#pragma once
+
+#include <functional>
+#include <memory>
+#include <span>
+#include <string_view>
+#include <vector>
+
+#include <nextmove/device.hpp>
+#include <nextmove/event.hpp>
+#include <nextmove/playbook.hpp>
+#include <nextmove/recording.hpp>
+#include <nextmove/seat.hpp>
+#include <nextmove/time.hpp>
+
+namespace nextmove {
+
+namespace core {
+class HubState;
+}
+
+/// Routes the events of all devices to the seats. Several hubs can live side by side; one hub and its
+/// seats belong to one thread at a time. Nothing but plug, add_seat and give allocates, once the queue
+/// of events has grown to its working size.
+class Hub {
+ public:
+  explicit Hub(Playbook playbook);
+  ~Hub();
+  Hub(const Hub&) = delete;
+  Hub& operator=(const Hub&) = delete;
+
+  const Playbook& playbook() const;
+
+  /// A new seat, in no context. The first seat gets every device, plugged in now or later. The
+  /// reference is good for the life of the hub.
+  Seat& add_seat(std::string_view name);
+
+  /// The seats in the order of adding. Valid until the next add_seat.
+  std::span<const std::unique_ptr<Seat>> seats() const;
+
+  /// The seat with this name, or nullptr.
+  Seat* find_seat(std::string_view name) const;
+
+  /// Takes a device in and gives it to the first seat, if there is one. Returns its id.
+  DeviceId plug(const Device& device, Time now);
+
+  /// The device is gone: at `now`, everything it holds is released. An unknown id does nothing.
+  void unplug(DeviceId device, Time now);
+
+  /// Takes the device from the seat that has it, releasing what it holds there, and gives it to `seat`.
+  void give(DeviceId device, Seat& seat);
+
+  /// The devices in the order of plugging. One that was unplugged leaves the list in the next update.
+  std::vector<RecordedDevice> devices() const;
+
+  /// Takes an event in; update works it off. Requires is_valid(event); an event of a device that is
+  /// not plugged in is passed over. Events may come in any order of time.
+  void feed(const Event& event);
+
+  /// At `now`, everything that any device holds is released: the window lost the focus, say. A control
+  /// counts again when it is next operated.
+  void release_all(Time now);
+
+  /// Works off the events up to and including `now` in order of time, and renews all readings. Events
+  /// of later times wait for a later update.
+  void update(Time now);
+
+  /// The time of the last update.
+  Time now() const;
+
+  /// Calls `listener` with everything that happens to the hub from here on, in order: for recordings.
+  /// An empty function stops it.
+  void on_step(std::function<void(const Step&)> listener);
+
+ private:
+  std::unique_ptr<core::HubState> state_;
+};
+
+}  // namespace nextmove

@@ -1,0 +1,18 @@
+// The whole core at once. The file readers are in <nextmove/files.hpp>, the adapters in their own.
+#pragma once
+
+#include <nextmove/action.hpp>
+#include <nextmove/binding.hpp>
+#include <nextmove/context.hpp>
+#include <nextmove/control.hpp>
+#include <nextmove/device.hpp>
+#include <nextmove/diagnostic.hpp>
+#include <nextmove/event.hpp>
+#include <nextmove/hub.hpp>
+#include <nextmove/nearest.hpp>
+#include <nextmove/playbook.hpp>
+#include <nextmove/reading.hpp>
+#include <nextmove/recording.hpp>
+#include <nextmove/seat.hpp>
+#include <nextmove/time.hpp>
+#include <nextmove/version.hpp>

@@ -1,0 +1,41 @@
+// Readings: what the game sees of one action. They change in Hub::update and at no other time.
+#pragma once
+
+#include <cstdint>
+
+namespace nextmove {
+
+/// Two numbers. x grows to the right, y grows up.
+struct Vec2 {
+  float x = 0;
+  float y = 0;
+
+  friend bool operator==(Vec2, Vec2) = default;
+};
+
+/// A button, and what happened to it in the last update.
+struct ButtonReading {
+  bool held = false;           ///< down now
+  bool pressed = false;        ///< went down at least once in the last update
+  bool released = false;       ///< went up at least once in the last update
+  std::uint32_t presses = 0;   ///< how often it went down in the last update
+  std::uint32_t releases = 0;  ///< how often it went up in the last update
+
+  friend bool operator==(const ButtonReading&, const ButtonReading&) = default;
+};
+
+/// An axis: -1..1, positive is "more".
+struct AxisReading {
+  float value = 0;
+
+  friend bool operator==(const AxisReading&, const AxisReading&) = default;
+};
+
+/// A vector of length 0..1.
+struct VectorReading {
+  Vec2 value;
+
+  friend bool operator==(const VectorReading&, const VectorReading&) = default;
+};
+
+}  // namespace nextmove

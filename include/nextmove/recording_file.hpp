@@ -1,0 +1,39 @@
+// Recording files: JSON Lines, a head and then one line for each thing that happened.
+#pragma once
+
+#include <fstream>
+#include <string>
+#include <string_view>
+
+#include <nextmove/diagnostic.hpp>
+#include <nextmove/recording.hpp>
+
+namespace nextmove {
+
+/// Reads a recording. A damaged line is an error with its line number, and is left out; everything else
+/// is in the value. Without a readable head there is no value. Throws nothing.
+Result<Recording> load_recording(const std::string& path);
+
+/// The same for a text that is already in memory; `name` stands for the file in messages.
+Result<Recording> parse_recording(std::string_view text, std::string_view name = "recording");
+
+/// The lines of a recording file, each with its line break.
+std::string to_json_line(const RecordingHeader& header);
+std::string to_json_line(const Step& step);
+
+/// Writes a recording while it happens. What was written up to the last update is safe in the file even
+/// if the program ends badly.
+class RecordingWriter {
+ public:
+  RecordingWriter(const std::string& path, const RecordingHeader& header);
+
+  void write(const Step& step);
+
+  /// Whether everything so far could be written.
+  bool is_good() const { return file_.good(); }
+
+ private:
+  std::ofstream file_;
+};
+
+}  // namespace nextmove

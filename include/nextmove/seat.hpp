@@ -1,0 +1,60 @@
+// Seats: one local player, with the contexts entered and the readings of every action.
+#pragma once
+
+#include <memory>
+#include <span>
+#include <string>
+#include <string_view>
+
+#include <nextmove/action.hpp>
+#include <nextmove/context.hpp>
+#include <nextmove/reading.hpp>
+
+namespace nextmove {
+
+namespace core {
+class SeatState;
+}
+
+/// One local player. Made and owned by a Hub, lives as long as it. Not for several threads at once.
+class Seat {
+ public:
+  std::string_view name() const;
+
+  /// What the action does, as of the last update. A handle of another playbook is a programmer's
+  /// error; an empty handle reads as at rest. Constant time, no allocation.
+  ButtonReading read(Button action) const;
+  AxisReading read(Axis action) const;
+  VectorReading read(Vector action) const;
+
+  /// The actions that were pressed or released in the last update, or whose value changed in it, each
+  /// once. Valid until the next update.
+  std::span<const ActionId> changes() const;
+
+  /// Puts the context's bindings to work. Controls that are down already press no button of it until
+  /// they are pressed afresh; axes and vectors take their live values at once. Entering a context
+  /// again that is entered does nothing. The game sees the effect after the next update.
+  void enter(ContextId context);
+  void leave(ContextId context);  ///< releases all that the context's bindings hold
+  bool is_in(ContextId context) const;
+
+  /// The same by name. A wrong name is a programmer's error, as in Playbook::button, and does nothing.
+  void enter(std::string_view context);
+  void leave(std::string_view context);
+  bool is_in(std::string_view context) const;
+
+  /// The contexts entered now, the one that hears first in front. Valid until the next enter or leave.
+  std::span<const ContextId> contexts() const;
+
+  /// For the library's own modules.
+  explicit Seat(std::unique_ptr<core::SeatState> state);
+  ~Seat();
+  Seat(const Seat&) = delete;
+  Seat& operator=(const Seat&) = delete;
+  core::SeatState& state() { return *state_; }
+
+ private:
+  std::unique_ptr<core::SeatState> state_;
+};
+
+}  // namespace nextmove

@@ -1,0 +1,43 @@
+#include <algorithm>
+#include <array>
+#include <vector>
+
+#include <nextmove/control.hpp>
+#include <nextmove/nearest.hpp>
+
+namespace nextmove {
+namespace {
+
+constexpr std::array<ControlInfo, control_count> table = {
+    ControlInfo{},
+#define NEXTMOVE_CONTROL(name, device, form, source, part) \
+  ControlInfo{Control::name, #name, DeviceKind::device, ControlForm::form, Control::source, part},
+#include <nextmove/controls.inc>
+#undef NEXTMOVE_CONTROL
+};
+
+}  // namespace
+
+std::span<const ControlInfo> all_controls() { return std::span{table}.subspan(1); }
+
+const ControlInfo& info(Control control) {
+  const auto index = static_cast<std::size_t>(control);
+  return table[index < control_count ? index : 0];
+}
+
+std::optional<Control> find_control(std::string_view name) {
+  const auto controls = all_controls();
+  const auto found = std::find_if(controls.begin(), controls.end(),
+                                  [&](const ControlInfo& info) { return info.name == name; });
+  if (found == controls.end()) return std::nullopt;
+  return found->control;
+}
+
+std::string_view nearest_control_name(std::string_view name) {
+  std::vector<std::string_view> names;
+  names.reserve(control_count);
+  for (const ControlInfo& info : all_controls()) names.push_back(info.name);
+  return nearest_name(name, names);
+}
+
+}  // namespace nextmove

@@ -1,0 +1,180 @@
+#include <nextmove/hub.hpp>
+
+#include <algorithm>
+
+#include "require.hpp"
+#include "seat_state.hpp"
+
+namespace nextmove {
+namespace core {
+namespace {
+
+/// What waits for the update that reaches its time.
+struct Queued {
+  enum class What : std::uint8_t { event, unplug, release_all };
+
+  Time time;
+  DeviceId device = DeviceId::none;
+  Control control = Control::none;
+  What what = What::event;
+  Vec2 value;
+};
+
+struct PluggedDevice {
+  DeviceId id;
+  Device device;
+  Seat* seat = nullptr;
+};
+
+}  // namespace
+
+class HubState {
+ public:
+  explicit HubState(Playbook book) : playbook(std::move(book)) {}
+
+  void report(const Step& step) const {
+    if (journal.is_on()) journal.listener(step);
+  }
+
+  PluggedDevice* find(DeviceId id) {
+    const auto found = std::find_if(devices.begin(), devices.end(),
+                                    [&](const PluggedDevice& d) { return d.id == id; });
+    return found == devices.end() ? nullptr : &*found;
+  }
+
+  void assign(PluggedDevice& device, Seat* seat) {
+    if (device.seat != nullptr) device.seat->state().remove_device(device.id);
+    device.seat = seat;
+    if (seat != nullptr) seat->state().add_device(device.id, device.device.kind);
+  }
+
+  // Keeps the queue in order of time, and in order of coming where times are equal.
+  void push(const Queued& item) {
+    if (queue.empty() || queue.back().time <= item.time) {
+      queue.push_back(item);
+      return;
+    }
+    const auto later = std::upper_bound(queue.begin(), queue.end(), item.time,
+                                        [](Time t, const Queued& q) { return t < q.time; });
+    queue.insert(later, item);
+  }
+
+  void work_off(const Queued& item) {
+    switch (item.what) {
+      case Queued::What::event:
+        if (const PluggedDevice* device = find(item.device); device != nullptr && device->seat) {
+          device->seat->state().hear(item.device, item.control, item.value);
+        }
+        break;
+      case Queued::What::unplug:
+        if (PluggedDevice* device = find(item.device)) {
+          assign(*device, nullptr);
+          devices.erase(devices.begin() + (device - devices.data()));
+        }
+        break;
+      case Queued::What::release_all:
+        for (const auto& seat : seats) seat->state().release_all();
+        break;
+    }
+  }
+
+  Playbook playbook;
+  Journal journal;
+  std::vector<std::unique_ptr<Seat>> seats;
+  std::vector<PluggedDevice> devices;
+  std::vector<Queued> queue;
+  std::uint32_t last_id = 0;
+};
+
+}  // namespace core
+
+Hub::Hub(Playbook playbook) : state_(std::make_unique<core::HubState>(std::move(playbook))) {
+  constexpr std::size_t a_busy_frame = 256;
+  state_->queue.reserve(a_busy_frame);
+}
+
+Hub::~Hub() = default;
+
+const Playbook& Hub::playbook() const { return state_->playbook; }
+
+Seat& Hub::add_seat(std::string_view name) {
+  auto seat = std::make_unique<Seat>(std::make_unique<core::SeatState>(
+      std::string{name}, state_->playbook, state_->journal));
+  state_->seats.push_back(std::move(seat));
+  Seat& added = *state_->seats.back();
+  if (state_->seats.size() == 1) {
+    for (core::PluggedDevice& device : state_->devices) state_->assign(device, &added);
+  }
+  return added;
+}
+
+std::span<const std::unique_ptr<Seat>> Hub::seats() const { return state_->seats; }
+
+Seat* Hub::find_seat(std::string_view name) const {
+  for (const auto& seat : state_->seats) {
+    if (seat->name() == name) return seat.get();
+  }
+  return nullptr;
+}
+
+DeviceId Hub::plug(const Device& device, Time now) {
+  const DeviceId id{++state_->last_id};
+  state_->devices.push_back({id, device, nullptr});
+  state_->report(Plugged{now, id, device});
+  if (!state_->seats.empty()) state_->assign(state_->devices.back(), state_->seats.front().get());
+  return id;
+}
+
+void Hub::unplug(DeviceId device, Time now) {
+  if (state_->find(device) == nullptr) return;
+  state_->report(Unplugged{now, device});
+  state_->push({now, device, Control::none, core::Queued::What::unplug, {}});
+}
+
+void Hub::give(DeviceId device, Seat& seat) {
+  core::PluggedDevice* found = state_->find(device);
+  core::require(found != nullptr, "Hub::give was given a device that is not plugged in");
+  if (found == nullptr || found->seat == &seat) return;
+  state_->assign(*found, &seat);
+  state_->report(Given{now(), device, std::string{seat.name()}});
+}
+
+std::vector<RecordedDevice> Hub::devices() const {
+  std::vector<RecordedDevice> list;
+  for (const core::PluggedDevice& d : state_->devices) {
+    list.push_back({d.id, d.device, std::string{d.seat != nullptr ? d.seat->name() : ""}});
+  }
+  return list;
+}
+
+void Hub::feed(const Event& event) {
+  const bool valid = is_valid(event);
+  core::require(valid, "Hub::feed was given an event that is not valid (see is_valid)");
+  if (!valid) return;
+  state_->report(event);
+  state_->push({event.time, event.device, event.control, core::Queued::What::event,
+                {event.x, event.y}});
+}
+
+void Hub::release_all(Time now) {
+  state_->report(ReleasedAll{now});
+  state_->push({now, DeviceId::none, Control::none, core::Queued::What::release_all, {}});
+}
+
+void Hub::update(Time now) {
+  state_->journal.now = now;
+  state_->report(Updated{now});
+  auto& queue = state_->queue;
+  std::size_t done = 0;
+  while (done < queue.size() && queue[done].time <= now) state_->work_off(queue[done++]);
+  queue.erase(queue.begin(), queue.begin() + static_cast<std::ptrdiff_t>(done));
+  for (const auto& seat : state_->seats) seat->state().update();
+}
+
+Time Hub::now() const { return state_->journal.now; }
+
+void Hub::on_step(std::function<void(const Step&)> listener) {
+  state_->journal.listener = std::move(listener);
+}
+
+}  // namespace nextmove

@@ -1,0 +1,22 @@
+// What a Playbook shares among its copies.
+#pragma once
+
+#include <map>
+#include <string_view>
+
+#include <nextmove/playbook.hpp>
+
+#include "wiring.hpp"
+
+namespace nextmove::core {
+
+struct PlaybookData {
+  explicit PlaybookData(PlaybookDefinition checked);
+
+  PlaybookDefinition definition;
+  Wiring wiring;
+  std::map<std::string_view, ActionId> actions;    // views into the definition
+  std::map<std::string_view, ContextId> contexts;  // views into the definition
+};
+
+}  // namespace nextmove::core

@@ -1,0 +1,336 @@
+// From TOML to a definition: the shape of the file, and where each thing stands in it. What the
+// definition means is checked by the core.
+#include <algorithm>
+#include <array>
+#include <initializer_list>
+
+#include <fmt/format.h>
+#include <toml++/toml.h>
+
+#include <nextmove/nearest.hpp>
+#include <nextmove/playbook_file.hpp>
+
+#include "text_file.hpp"
+
+namespace nextmove {
+namespace {
+
+constexpr std::size_t most_bytes = 4 * 1024 * 1024;
+constexpr std::int64_t format = 1;
+
+Place place_of(const toml::source_region& region) {
+  const bool one_line = region.end.line == region.begin.line;
+  const int length = one_line ? static_cast<int>(region.end.column) - static_cast<int>(region.begin.column) : 1;
+  return {static_cast<int>(region.begin.line), static_cast<int>(region.begin.column),
+          std::max(1, length)};
+}
+
+Place place_of(const toml::node& node) { return place_of(node.source()); }
+Place place_of(const toml::key& key) { return place_of(key.source()); }
+
+/// The entries of a table in the order of the file; toml++ keeps them by name.
+struct Entry {
+  const toml::key* key;
+  const toml::node* node;
+  std::string_view name() const { return key->str(); }
+};
+
+std::vector<Entry> entries_of(const toml::table& table) {
+  std::vector<Entry> entries;
+  for (const auto& [key, node] : table) entries.push_back({&key, &node});
+  std::stable_sort(entries.begin(), entries.end(), [](const Entry& a, const Entry& b) {
+    const auto at = [](const Entry& e) { return e.key->source().begin; };
+    return at(a) < at(b);
+  });
+  return entries;
+}
+
+class Reader {
+ public:
+  PlaybookDefinition read(const toml::table& root) {
+    PlaybookDefinition book;
+    read_format(root);
+    for (const Entry& entry : entries_of(root)) {
+      if (entry.name() == "title") {
+        book.title = text(entry);
+      } else if (entry.name() == "actions") {
+        for (const Entry& e : table(entry)) book.actions.push_back(read_action(e));
+      } else if (entry.name() == "contexts") {
+        for (const Entry& e : table(entry)) book.contexts.push_back(read_context(e));
+      } else if (entry.name() != "format") {
+        unknown_key(entry, {"format", "title", "actions", "contexts"});
+      }
+    }
+    return book;
+  }
+
+  std::vector<Diagnostic> take_problems() { return std::move(problems_); }
+
+ private:
+  void error(Place place, std::string message) {
+    problems_.push_back({Severity::error, {}, place, std::move(message), {}});
+  }
+
+  void wrong_type(const Entry& entry, std::string_view wanted) {
+    error(place_of(*entry.node), fmt::format("{} must be {}", entry.name(), wanted));
+  }
+
+  void unknown_key(const Entry& entry, std::initializer_list<std::string_view> known) {
+    const std::vector<std::string_view> names{known};
+    std::string hint = did_you_mean(entry.name(), names);
+    if (hint.empty()) hint = fmt::format("; known here: {}", fmt::join(names, ", "));
+    error(place_of(*entry.key), fmt::format("unknown key \"{}\"{}", entry.name(), hint));
+  }
+
+  // ---- values of one type
+
+  std::string text(const Entry& entry) {
+    if (const auto* value = entry.node->as_string()) return value->get();
+    wrong_type(entry, "a text in quotes");
+    return {};
+  }
+
+  std::vector<Entry> table(const Entry& entry) {
+    if (const auto* value = entry.node->as_table()) return entries_of(*value);
+    wrong_type(entry, "a table");
+    return {};
+  }
+
+  float number(const Entry& entry, float otherwise) {
+    if (const auto value = entry.node->value<double>()) return static_cast<float>(*value);
+    wrong_type(entry, "a number");
+    return otherwise;
+  }
+
+  bool truth(const Entry& entry) {
+    if (const auto* value = entry.node->as_boolean()) return value->get();
+    wrong_type(entry, "true or false");
+    return false;
+  }
+
+  int whole_number(const Entry& entry) {
+    constexpr std::int64_t largest = 1'000'000;
+    const auto* value = entry.node->as_integer();
+    if (value != nullptr && value->get() >= -largest && value->get() <= largest) {
+      return static_cast<int>(value->get());
+    }
+    wrong_type(entry, "a whole number between -1000000 and 1000000");
+    return 0;
+  }
+
+  // ---- the parts of a playbook
+
+  void read_format(const toml::table& root) {
+    const toml::node* node = root.get("format");
+    if (node == nullptr) {
+      error({1, 1}, "a playbook begins with format = 1");
+    } else if (node->value<std::int64_t>() != format || !node->is_integer()) {
+      error(place_of(*node), "this library reads playbooks of format = 1");
+    }
+  }
+
+  ActionDefinition read_action(const Entry& action) {
+    ActionDefinition definition;
+    definition.name = action.name();
+    definition.place = place_of(*action.key);
+    bool has_kind = false;
+    for (const Entry& entry : table(action)) {
+      if (entry.name() == "kind") {
+        has_kind = true;
+        definition.kind = read_kind(entry);
+      } else if (entry.name() == "label") {
+        definition.label = text(entry);
+      } else if (entry.name() == "group") {
+        definition.group = text(entry);
+      } else {
+        unknown_key(entry, {"kind", "label", "group"});
+      }
+    }
+    if (!has_kind && action.node->is_table()) {
+      error(definition.place, fmt::format("action \"{}\" has no kind; write kind = \"button\", "
+                                          "\"axis\" or \"vector\"", action.name()));
+    }
+    return definition;
+  }
+
+  ActionKind read_kind(const Entry& entry) {
+    const auto* value = entry.node->as_string();
+    if (value == nullptr) {
+      wrong_type(entry, "a text in quotes");
+      return {};
+    }
+    if (const auto kind = find_action_kind(value->get())) return *kind;
+    constexpr std::array<std::string_view, 3> kinds = {"button", "axis", "vector"};
+    std::string hint = did_you_mean(value->get(), kinds);
+    if (hint.empty()) hint = "; a kind is button, axis or vector";
+    error(place_of(*entry.node), fmt::format("unknown kind \"{}\"{}", value->get(), hint));
+    return {};
+  }
+
+  ContextDefinition read_context(const Entry& context) {
+    ContextDefinition definition;
+    definition.name = context.name();
+    definition.place = place_of(*context.key);
+    for (const Entry& entry : table(context)) {
+      if (entry.name() == "rank") {
+        definition.rank = whole_number(entry);
+      } else if (entry.name() == "blocks") {
+        definition.blocks = read_device_kinds(entry);
+      } else if (entry.name() == "bind") {
+        for (const Entry& action : table(entry)) read_bindings(action, definition.bindings);
+      } else {
+        unknown_key(entry, {"rank", "blocks", "bind"});
+      }
+    }
+    return definition;
+  }
+
+  std::vector<DeviceKind> read_device_kinds(const Entry& entry) {
+    std::vector<DeviceKind> kinds;
+    const auto* list = entry.node->as_array();
+    if (list == nullptr) {
+      wrong_type(entry, "a list of device kinds, like [\"mouse\"]");
+      return kinds;
+    }
+    for (const toml::node& node : *list) {
+      const std::string name = node.value_or(std::string{});
+      if (const auto kind = find_device_kind(name)) {
+        kinds.push_back(*kind);
+      } else {
+        constexpr std::array<std::string_view, 4> names = {"keyboard", "mouse", "gamepad", "touch"};
+        std::string hint = did_you_mean(name, names);
+        if (hint.empty()) hint = "; it is keyboard, mouse, gamepad or touch";
+        error(place_of(node), fmt::format("unknown device kind \"{}\"{}", name, hint));
+      }
+    }
+    return kinds;
+  }
+
+  // One binding or a list of them. An empty list names an action that starts out unbound.
+  void read_bindings(const Entry& action, std::vector<BindingDefinition>& bindings) {
+    const auto* list = action.node->as_array();
+    if (list == nullptr) {
+      bindings.push_back(read_binding(action, *action.node));
+    } else if (list->empty()) {
+      BindingDefinition unbound;
+      unbound.action = action.name();
+      unbound.place = place_of(*action.key);
+      bindings.push_back(unbound);
+    } else {
+      for (const toml::node& node : *list) bindings.push_back(read_binding(action, node));
+    }
+  }
+
+  BindingDefinition read_binding(const Entry& action, const toml::node& node) {
+    BindingDefinition binding;
+    binding.action = action.name();
+    binding.place = place_of(*action.key);
+    if (const auto* name = node.as_string()) {
+      binding.control = read_control(name->get(), place_of(node));
+    } else if (const auto* table = node.as_table()) {
+      for (const Entry& entry : entries_of(*table)) read_binding_key(entry, binding);
+      if (table->empty()) error(place_of(node), "a binding needs a control");
+    } else {
+      error(place_of(node), "a binding is a control's name in quotes, or a table like "
+                            "{ control = \"PadLeftStick\" }");
+    }
+    return binding;
+  }
+
+  void read_binding_key(const Entry& entry, BindingDefinition& binding) {
+    for (const Direction& direction : directions()) {
+      if (entry.name() == direction.name) {
+        binding.*direction.control = read_control(entry);
+        return;
+      }
+    }
+    if (entry.name() == "control") {
+      binding.control = read_control(entry);
+    } else if (entry.name() == "dead_zone") {
+      binding.shaping.dead_zone = number(entry, 0);
+      binding.shaping.place = place_of(*entry.node);
+    } else if (entry.name() == "press_at") {
+      binding.thresholds.press_at = number(entry, binding.thresholds.press_at);
+      binding.thresholds.place = place_of(*entry.node);
+    } else if (entry.name() == "release_at") {
+      binding.thresholds.release_at = number(entry, binding.thresholds.release_at);
+      binding.thresholds.place = place_of(*entry.node);
+    } else if (entry.name() == "pass_on") {
+      binding.pass_on = truth(entry);
+    } else {
+      unknown_key(entry, {"control", "up", "down", "left", "right", "more", "less", "dead_zone",
+                          "press_at", "release_at", "pass_on"});
+    }
+  }
+
+  PlacedControl read_control(const Entry& entry) {
+    if (const auto* name = entry.node->as_string()) {
+      return read_control(name->get(), place_of(*entry.node));
+    }
+    wrong_type(entry, "a control's name in quotes");
+    return {};
+  }
+
+  PlacedControl read_control(std::string_view name, Place place) {
+    if (const auto control = find_control(name)) return {*control, place};
+    const std::string_view nearest = nearest_control_name(name);
+    const std::string hint = nearest.empty()
+                                 ? "; `next-move controls` lists them all"
+                                 : fmt::format("; did you mean \"{}\"?", nearest);
+    error(place, fmt::format("unknown control \"{}\"{}", name, hint));
+    return {Control::none, place};
+  }
+
+  std::vector<Diagnostic> problems_;
+};
+
+// toml++ speaks of a name that stands twice as a redefinition; the rest of what it says is plain enough.
+std::string in_plain_words(const toml::parse_error& problem) {
+  std::string text{problem.description()};
+  const std::string_view redefinition = "cannot redefine existing ";
+  if (const auto at = text.find(redefinition); at != std::string::npos) {
+    const auto name = text.find('\'', at);
+    return "this name is defined twice: " + text.substr(name == std::string::npos ? at : name);
+  }
+  return "this is no TOML: " + text;
+}
+
+Result<Playbook> failure(Diagnostic problem) { return {std::nullopt, {std::move(problem)}}; }
+
+}  // namespace
+
+Result<Playbook> parse_playbook(std::string_view text, std::string_view name) {
+  if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) {
+    return failure({Severity::error, std::string{name}, {1, 1},
+                    "the playbook is empty; it begins with format = 1", {}});
+  }
+  const toml::parse_result parsed = toml::parse(text);
+  Result<Playbook> result;
+  if (!parsed) {
+    result.diagnostics.push_back({Severity::error, {}, place_of(parsed.error().source()),
+                                  in_plain_words(parsed.error()), {}});
+  } else {
+    Reader reader;
+    PlaybookDefinition definition = reader.read(parsed.table());
+    result.diagnostics = reader.take_problems();
+    std::vector<Diagnostic> meaning = check(definition);
+    const bool readable = !has_errors(result.diagnostics);
+    result.diagnostics.insert(result.diagnostics.end(), meaning.begin(), meaning.end());
+    if (readable && !has_errors(meaning)) result = make_playbook(std::move(definition));
+  }
+  std::stable_sort(result.diagnostics.begin(), result.diagnostics.end(),
+                   [](const Diagnostic& a, const Diagnostic& b) {
+                     return std::pair{a.place.line, a.place.column} <
+                            std::pair{b.place.line, b.place.column};
+                   });
+  files::locate(result.diagnostics, name, text);
+  return result;
+}
+
+Result<Playbook> load_playbook(const std::string& path) {
+  Result<std::string> text = files::read_text_file(path, most_bytes);
+  if (!text) return {std::nullopt, std::move(text.diagnostics)};
+  return parse_playbook(*text, path);
+}
+
+}  // namespace nextmove

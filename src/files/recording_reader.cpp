@@ -1,0 +1,243 @@
+#include <algorithm>
+#include <array>
+#include <optional>
+
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+#include <nextmove/nearest.hpp>
+#include <nextmove/recording_file.hpp>
+
+#include "text_file.hpp"
+
+namespace nextmove {
+namespace {
+
+using Json = nlohmann::json;
+
+constexpr std::size_t most_bytes = std::size_t{256} * 1024 * 1024;
+constexpr double longest_recording = 1e9;  // seconds
+
+/// Reads the fields of one line. The first thing that does not fit is kept as the problem.
+class LineReader {
+ public:
+  explicit LineReader(const Json& json) : json_(json) {}
+
+  const std::string& problem() const { return problem_; }
+
+  bool has(const char* key) const { return json_.contains(key); }
+
+  std::string text(const char* key) {
+    const auto it = json_.find(key);
+    if (it == json_.end()) return {};
+    if (it->is_string()) return it->get<std::string>();
+    fail(fmt::format("\"{}\" must be a text", key));
+    return {};
+  }
+
+  template <class Number>
+  Number whole(const char* key) {
+    const auto it = json_.find(key);
+    if (it == json_.end()) return 0;
+    if (it->is_number_unsigned() && it->get<std::uint64_t>() <= std::numeric_limits<Number>::max()) {
+      return it->get<Number>();
+    }
+    fail(fmt::format("\"{}\" must be a whole number from 0 to {}", key,
+                     std::numeric_limits<Number>::max()));
+    return 0;
+  }
+
+  float value(const char* key) {
+    const auto it = json_.find(key);
+    if (it == json_.end()) return 0;
+    if (it->is_number()) return it->get<float>();
+    fail(fmt::format("\"{}\" must be a number", key));
+    return 0;
+  }
+
+  Time time() {
+    const auto it = json_.find("t");
+    if (it != json_.end() && it->is_number()) {
+      const double seconds = it->get<double>();
+      if (seconds >= 0 && seconds < longest_recording) return from_seconds(seconds);
+    }
+    fail("a line needs \"t\", its time in seconds");
+    return {};
+  }
+
+  Device device() {
+    Device device;
+    const std::string kind = text("kind");
+    if (const auto found = find_device_kind(kind)) {
+      device.kind = *found;
+    } else {
+      fail(fmt::format("unknown device kind \"{}\"; it is keyboard, mouse, gamepad or touch", kind));
+    }
+    device.name = text("name");
+    device.vendor = whole<std::uint16_t>("vendor");
+    device.product = whole<std::uint16_t>("product");
+    device.serial = text("serial");
+    return device;
+  }
+
+  DeviceId id(const char* key) { return DeviceId{whole<std::uint32_t>(key)}; }
+
+  Step step() {
+    const Time at = time();
+    if (has("control")) return event(at);
+    if (has("update")) return Updated{at};
+    if (has("plug")) return Plugged{at, id("plug"), device()};
+    if (has("unplug")) return Unplugged{at, id("unplug")};
+    if (has("give")) return Given{at, id("give"), text("seat")};
+    if (has("release")) return ReleasedAll{at};
+    if (has("enter")) return Entered{at, text("seat"), text("enter")};
+    if (has("leave")) return Left{at, text("seat"), text("leave")};
+    fail("this line tells nothing known; expected control, update, plug, unplug, give, release, "
+         "enter or leave");
+    return Updated{at};
+  }
+
+ private:
+  void fail(std::string message) {
+    if (problem_.empty()) problem_ = std::move(message);
+  }
+
+  Event event(Time at) {
+    Event event{at, id("device"), Control::none, value("x"), value("y")};
+    const std::string name = text("control");
+    if (const auto control = find_control(name)) {
+      event.control = *control;
+      if (!is_valid(event)) {
+        fail(fmt::format("{} cannot have the value x = {}, y = {}", name, event.x, event.y));
+      }
+    } else {
+      const std::string_view nearest = nearest_control_name(name);
+      fail(fmt::format("unknown control \"{}\"{}", name,
+                       nearest.empty() ? "" : fmt::format("; did you mean \"{}\"?", nearest)));
+    }
+    return event;
+  }
+
+  const Json& json_;
+  std::string problem_;
+};
+
+class RecordingReader {
+ public:
+  RecordingReader(std::string_view text, std::string_view name) : text_(text), name_(name) {}
+
+  Result<Recording> read() {
+    if (text_.empty()) {
+      error("the recording is empty");
+      return {std::nullopt, std::move(problems_)};
+    }
+    while (next_line()) {
+      if (number_ == 1) {
+        if (!read_header()) return {std::nullopt, std::move(problems_)};
+      } else if (!line_.empty()) {
+        read_step();
+      }
+    }
+    return {std::move(recording_), std::move(problems_)};
+  }
+
+ private:
+  bool next_line() {
+    if (rest_ >= text_.size()) return false;
+    const std::size_t end = std::min(text_.find('\n', rest_), text_.size());
+    line_ = text_.substr(rest_, end - rest_);
+    if (!line_.empty() && line_.back() == '\r') line_.remove_suffix(1);
+    is_whole_ = end < text_.size();
+    rest_ = end + 1;
+    ++number_;
+    return true;
+  }
+
+  void error(std::string message) {
+    constexpr std::size_t longest = 300;
+    problems_.push_back({Severity::error, std::string{name_}, {std::max(1, number_), 1},
+                         std::move(message), std::string{line_.substr(0, longest)}});
+  }
+
+  // The line as an object; reports and returns nothing where it is none.
+  std::optional<Json> object() {
+    Json json = Json::parse(line_, nullptr, false);
+    if (json.is_object()) return json;
+    error(is_whole_ ? "this line is damaged and left out"
+                    : "the recording breaks off in this line, which is left out");
+    return std::nullopt;
+  }
+
+  bool read_header() {
+    const auto json = object();
+    if (!json) return false;
+    LineReader head{*json};
+    if (head.text("format") != "nextmove-recording") {
+      error("this is no recording; its first line has \"format\":\"nextmove-recording\"");
+      return false;
+    }
+    if (head.whole<unsigned>("version") != 1) {
+      error("this library reads recordings of version 1");
+      return false;
+    }
+    recording_.header.title = head.text("title");
+    for (const Json& it : list(*json, "devices")) {
+      LineReader line{it};
+      recording_.header.devices.push_back({line.id("id"), line.device(), line.text("seat")});
+      keep(line, "devices: ");
+    }
+    for (const Json& it : list(*json, "seats")) {
+      LineReader line{it};
+      RecordedSeat seat{line.text("name"), {}};
+      for (const Json& context : list(it, "contexts")) {
+        if (context.is_string()) seat.contexts.push_back(context.get<std::string>());
+      }
+      recording_.header.seats.push_back(std::move(seat));
+      keep(line, "seats: ");
+    }
+    return true;
+  }
+
+  // The objects and texts of a list; an empty list where there is none.
+  static Json list(const Json& json, const char* key) {
+    const auto it = json.find(key);
+    return it != json.end() && it->is_array() ? *it : Json::array();
+  }
+
+  void read_step() {
+    const auto json = object();
+    if (!json) return;
+    LineReader line{*json};
+    Step step = line.step();
+    if (keep(line, "")) recording_.steps.push_back(std::move(step));
+  }
+
+  bool keep(const LineReader& line, std::string_view where) {
+    if (line.problem().empty()) return true;
+    error(std::string{where} + line.problem());
+    return false;
+  }
+
+  std::string_view text_;
+  std::string_view name_;
+  std::string_view line_;
+  std::size_t rest_ = 0;
+  int number_ = 0;
+  bool is_whole_ = true;
+  Recording recording_;
+  std::vector<Diagnostic> problems_;
+};
+
+}  // namespace
+
+Result<Recording> parse_recording(std::string_view text, std::string_view name) {
+  return RecordingReader{text, name}.read();
+}
+
+Result<Recording> load_recording(const std::string& path) {
+  Result<std::string> text = files::read_text_file(path, most_bytes);
+  if (!text) return {std::nullopt, std::move(text.diagnostics)};
+  return parse_recording(*text, path);
+}
+
+}  // namespace nextmove

@@ -1,0 +1,17 @@
+// The commands. Each prints its results to standard output and its problems to standard error, and
+// returns the exit code.
+#pragma once
+
+#include <string>
+
+enum ExitCode : int {
+  exit_fine = 0,
+  exit_problems = 1,  // in the input
+  exit_usage = 2,     // of the command line
+};
+
+int check_command(const std::string& playbook, bool json);
+int show_command(const std::string& playbook, bool json);
+int play_command(const std::string& playbook, const std::string& recording, bool json);
+int controls_command(const std::string& word, bool json);
+int demo_command(bool json);

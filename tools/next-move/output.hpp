@@ -1,0 +1,37 @@
+// How the commands print: tables, colours, diagnostics.
+#pragma once
+
+#include <cstdio>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include <nextmove/nextmove.hpp>
+
+/// `text` in bold or dim where standard output is a terminal that wants colours; else as it is.
+std::string bold(std::string_view text);
+std::string dim(std::string_view text);
+
+/// Rows of cells under a heading, in columns as wide as they need to be. The last may be any width.
+class Table {
+ public:
+  explicit Table(std::vector<std::string> heading) : rows_{std::move(heading)} {}
+  void add(std::vector<std::string> row) { rows_.push_back(std::move(row)); }
+  void print() const;
+
+ private:
+  std::vector<std::vector<std::string>> rows_;
+};
+
+/// The problems, each with its source line, to standard error.
+void print_problems(const std::vector<nextmove::Diagnostic>& problems);
+
+/// The problems as one JSON object {"file", "ok", "problems"}, to standard output.
+void print_problems_as_json(std::string_view file,
+                            const std::vector<nextmove::Diagnostic>& problems);
+
+/// "1 action", "2 actions".
+std::string counted(std::size_t count, std::string_view what);
+
+/// `text` as JSON, with its quotes.
+std::string json_text(std::string_view text);

@@ -1,0 +1,56 @@
+// A recording played through a playbook, told line by line.
+#pragma once
+
+#include <functional>
+#include <string>
+#include <vector>
+
+#include <nextmove/nextmove.hpp>
+
+/// One thing that happened: what the hub was told, or what a reading came to.
+struct TimelineLine {
+  nextmove::Time time{};
+  std::string seat{};    ///< empty for what concerns no single seat
+  std::string action{};  ///< empty for what is no reading
+  std::string what{};    ///< for people
+  std::string fields{};  ///< for programs: JSON members without braces
+};
+
+/// What an action did in the whole recording.
+struct ActionSummary {
+  std::uint64_t presses = 0;
+  nextmove::Duration active{};  ///< held, or away from rest
+};
+
+class Playback {
+ public:
+  Playback(nextmove::Playbook playbook, const nextmove::Recording& recording);
+
+  /// Plays it all, and calls `tell` with each line in order.
+  void run(const std::function<void(const TimelineLine&)>& tell);
+
+  /// The contexts and seats that the recording names and the playbook or the hub does not know.
+  const std::vector<std::string>& problems() const { return problems_; }
+
+  const std::vector<ActionSummary>& summaries() const { return summaries_; }
+  nextmove::Time length() const { return hub_.now(); }
+
+ private:
+  void tell_step(const nextmove::Step& step, const std::function<void(const TimelineLine&)>& tell);
+  void tell_changes(nextmove::Seat& seat, const std::function<void(const TimelineLine&)>& tell);
+  void add_up(const nextmove::Seat& seat, nextmove::Duration since_last);
+  void check_names();
+
+  const nextmove::Recording& recording_;
+  nextmove::Hub hub_;
+  nextmove::Replay replay_;
+  std::vector<std::string> problems_;
+  std::vector<ActionSummary> summaries_;
+};
+
+/// The heading of the lines that to_text makes.
+void print_timeline_heading();
+
+/// "   1.250  port tug  steer        0.71  0.71"
+std::string to_text(const TimelineLine& line);
+std::string to_json(const TimelineLine& line);

@@ -1,0 +1,129 @@
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+#include <nextmove/files.hpp>
+
+#include "commands.hpp"
+#include "output.hpp"
+
+using namespace nextmove;
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+struct NamedControl {
+  std::string_view direction;  // "control" for the whole action
+  Control control;
+};
+
+std::vector<NamedControl> controls_of(const BindingDefinition& binding) {
+  std::vector<NamedControl> controls;
+  const auto add = [&](std::string_view name, PlacedControl placed) {
+    if (placed.control != Control::none) controls.push_back({name, placed.control});
+  };
+  add("control", binding.control);
+  for (const Direction& direction : directions()) add(direction.name, binding.*direction.control);
+  return controls;
+}
+
+std::string details(const BindingDefinition& binding) {
+  std::vector<std::string> parts;
+  if (binding.shaping.dead_zone) parts.push_back(fmt::format("dead zone {}", *binding.shaping.dead_zone));
+  if (binding.thresholds != Thresholds{}) {
+    parts.push_back(fmt::format("press at {}, release at {}", binding.thresholds.press_at,
+                                binding.thresholds.release_at));
+  }
+  if (binding.pass_on) parts.emplace_back("passed on");
+  return parts.empty() ? std::string{} : fmt::format(" ({})", fmt::join(parts, "; "));
+}
+
+std::string describe(const BindingDefinition& binding) {
+  std::vector<std::string> parts;
+  for (const auto& [direction, control] : controls_of(binding)) {
+    parts.push_back(direction == "control" ? std::string{to_string(control)}
+                                           : fmt::format("{} {}", direction, to_string(control)));
+  }
+  return fmt::format("{}{}", fmt::join(parts, ", "), details(binding));
+}
+
+// One line for each binding with directions or details; the plain ones share a line.
+std::vector<std::string> driven_by(const ContextDefinition& context, std::string_view action) {
+  std::vector<std::string> lines;
+  std::string plain;
+  bool is_listed = false;
+  for (const BindingDefinition& binding : context.bindings) {
+    if (binding.action != action) continue;
+    is_listed = true;
+    const bool is_plain = binding.control.control != Control::none && details(binding).empty();
+    if (is_plain) {
+      plain += (plain.empty() ? "" : ", ") + describe(binding);
+    } else if (!controls_of(binding).empty()) {
+      lines.push_back(describe(binding));
+    }
+  }
+  if (!plain.empty()) lines.push_back(plain);
+  if (is_listed && lines.empty()) lines.emplace_back("(nothing yet)");
+  return lines;
+}
+
+void print_table(const Playbook& playbook) {
+  fmt::print("{}\n\n", bold(printable(playbook.title())));
+  Table table{{"ACTION", "KIND", "CONTEXT", "DRIVEN BY"}};
+  for (const ActionDefinition& action : playbook.actions()) {
+    std::string name = action.name;
+    std::string kind{to_string(action.kind)};
+    for (const ContextDefinition& context : playbook.contexts()) {
+      std::string context_name = context.name;
+      for (std::string& line : driven_by(context, action.name)) {
+        table.add({std::exchange(name, ""), std::exchange(kind, ""),
+                   std::exchange(context_name, ""), std::move(line)});
+      }
+    }
+  }
+  table.print();
+}
+
+Json binding_json(const BindingDefinition& binding) {
+  Json json = Json::object();
+  for (const auto& [direction, control] : controls_of(binding)) json[std::string{direction}] = to_string(control);
+  if (binding.shaping.dead_zone) json["dead_zone"] = *binding.shaping.dead_zone;
+  if (binding.thresholds != Thresholds{}) {
+    json["press_at"] = binding.thresholds.press_at;
+    json["release_at"] = binding.thresholds.release_at;
+  }
+  if (binding.pass_on) json["pass_on"] = true;
+  return json;
+}
+
+void print_json(const Playbook& playbook) {
+  Json json = {{"title", playbook.title()}, {"actions", Json::array()}};
+  for (const ActionDefinition& action : playbook.actions()) {
+    Json contexts = Json::object();
+    for (const ContextDefinition& context : playbook.contexts()) {
+      for (const BindingDefinition& binding : context.bindings) {
+        if (binding.action == action.name) contexts[context.name].push_back(binding_json(binding));
+      }
+    }
+    json["actions"].push_back({{"name", action.name},
+                               {"kind", to_string(action.kind)},
+                               {"label", action.label},
+                               {"group", action.group},
+                               {"contexts", contexts}});
+  }
+  fmt::print("{}\n", json.dump(2, ' ', false, Json::error_handler_t::replace));
+}
+
+}  // namespace
+
+int show_command(const std::string& playbook, bool json) {
+  const Result<Playbook> loaded = load_playbook(playbook);
+  print_problems(loaded.diagnostics);
+  if (!loaded) return exit_problems;
+  if (json) {
+    print_json(*loaded);
+  } else {
+    print_table(*loaded);
+  }
+  return exit_fine;
+}

@@ -1,5 +1,4 @@
 #include <SDL.h>
-
 #include <algorithm>
 #include <array>
 #include <vector>
@@ -14,7 +13,9 @@ namespace {
 constexpr float full_axis = 32767.0F;
 
 // SDL's axes reach -32768 on one side only.
-float axis_value(Sint16 raw) { return std::max(-1.0F, static_cast<float>(raw) / full_axis); }
+float axis_value(Sint16 raw) {
+  return std::max(-1.0F, static_cast<float>(raw) / full_axis);
+}
 
 // Event stamps are the low 32 bits of the 64 that SDL_GetTicks64 counts, from a short while ago.
 Time time_of(const SDL_Event& event) {
@@ -119,8 +120,12 @@ class Adapter::Implementation {
       case SDL_CONTROLLER_AXIS_LEFTY: pad.sticks[0].y = -value; break;
       case SDL_CONTROLLER_AXIS_RIGHTX: pad.sticks[1].x = value; break;
       case SDL_CONTROLLER_AXIS_RIGHTY: pad.sticks[1].y = -value; break;
-      case SDL_CONTROLLER_AXIS_TRIGGERLEFT: trigger(time, pad, Control::PadLeftTrigger, value); return;
-      case SDL_CONTROLLER_AXIS_TRIGGERRIGHT: trigger(time, pad, Control::PadRightTrigger, value); return;
+      case SDL_CONTROLLER_AXIS_TRIGGERLEFT:
+        trigger(time, pad, Control::PadLeftTrigger, value);
+        return;
+      case SDL_CONTROLLER_AXIS_TRIGGERRIGHT:
+        trigger(time, pad, Control::PadRightTrigger, value);
+        return;
       default: return;
     }
     const bool is_left =
@@ -167,8 +172,12 @@ class Adapter::Implementation {
 Adapter::Adapter(Hub& hub) : implementation_(std::make_unique<Implementation>(hub)) {}
 Adapter::~Adapter() = default;
 
-bool Adapter::handle(const SDL_Event& event) { return implementation_->handle(event); }
+bool Adapter::handle(const SDL_Event& event) {
+  return implementation_->handle(event);
+}
 
-Time Adapter::now() const { return Implementation::now(); }
+Time Adapter::now() const {
+  return Implementation::now();
+}
 
 }  // namespace nextmove::sdl2

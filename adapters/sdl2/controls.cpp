@@ -234,7 +234,11 @@ Control at(const std::array<Control, count>& table, std::size_t index) {
 Control from_scancode(SDL_Scancode scancode) {
   return at(by_scancode, static_cast<std::size_t>(scancode));
 }
-Control from_mouse_button(Uint8 button) { return at(by_mouse_button, button); }
-Control from_pad_button(Uint8 button) { return at(by_pad_button, button); }
+Control from_mouse_button(Uint8 button) {
+  return at(by_mouse_button, button);
+}
+Control from_pad_button(Uint8 button) {
+  return at(by_pad_button, button);
+}
 
 }  // namespace nextmove::sdl2

@@ -19,10 +19,10 @@ int main(int argc, char** argv) {
 
   // A game would use an adapter here. This program presses the keys itself.
   const auto keyboard = hub.plug({DeviceKind::keyboard, "simulated keyboard"}, 0ms);
-  hub.feed({100ms, keyboard, Control::KeyW, 1});    // W down
-  hub.feed({200ms, keyboard, Control::KeyD, 1});    // D down as well: a diagonal
-  hub.feed({305ms, keyboard, Control::Space, 1});   // a touch of the horn,
-  hub.feed({310ms, keyboard, Control::Space, 0});   // shorter than one frame
+  hub.feed({100ms, keyboard, Control::KeyW, 1});   // W down
+  hub.feed({200ms, keyboard, Control::KeyD, 1});   // D down as well: a diagonal
+  hub.feed({305ms, keyboard, Control::Space, 1});  // a touch of the horn,
+  hub.feed({310ms, keyboard, Control::Space, 0});  // shorter than one frame
   hub.feed({400ms, keyboard, Control::KeyW, 0});
 
   for (Time now = 0ms; now <= 500ms; now += 50ms) {  // the game loop, 20 frames a second

@@ -18,7 +18,9 @@ constexpr float chart_speed = 300;
 constexpr float hull = 40;  // the tug keeps this far from every edge
 
 // The shortest way round from one heading to another, -pi..pi.
-float turn_between(float from, float to) { return std::remainder(to - from, 2 * pi); }
+float turn_between(float from, float to) {
+  return std::remainder(to - from, 2 * pi);
+}
 
 }  // namespace
 
@@ -42,14 +44,15 @@ void Harbour::step(float dt) {
 }
 
 void Harbour::step_tug(float dt) {
-  tug_.engine = std::clamp(tug_.engine + seat_.read(throttle_).value * engine_rate * dt, 0.2F, 1.0F);
+  tug_.engine =
+      std::clamp(tug_.engine + seat_.read(throttle_).value * engine_rate * dt, 0.2F, 1.0F);
   const Vec2 course = seat_.read(steer_).value;
   const float speed = top_speed * tug_.engine;
   const float follow = 1 - std::exp(-response * dt);
   tug_.velocity.x += (course.x * speed - tug_.velocity.x) * follow;
   tug_.velocity.y += (course.y * speed - tug_.velocity.y) * follow;
-  tug_.position.x = std::clamp(tug_.position.x + tug_.velocity.x * dt, hull,
-                               harbour_size.x - quay_width - hull);
+  tug_.position.x =
+      std::clamp(tug_.position.x + tug_.velocity.x * dt, hull, harbour_size.x - quay_width - hull);
   tug_.position.y = std::clamp(tug_.position.y + tug_.velocity.y * dt, hull, harbour_size.y - hull);
   if (course != Vec2{}) {
     const float turn = turn_between(tug_.heading, std::atan2(course.y, course.x));
@@ -70,8 +73,8 @@ void Harbour::step_horn(float dt) {
   }
 }
 
-// The same key opens and closes the chart. The press that opens it cannot close it again: it was heard
-// at the helm, and the chart waits for a fresh one.
+// The same key opens and closes the chart. The press that opens it cannot close it again: it was
+// heard at the helm, and the chart waits for a fresh one.
 void Harbour::step_chart(float dt) {
   if (seat_.read(open_chart_).pressed) seat_.enter(chart_context_);
   if (seat_.read(close_chart_).pressed) seat_.leave(chart_context_);
@@ -82,7 +85,8 @@ void Harbour::step_chart(float dt) {
 }
 
 std::string Harbour::report() const {
-  const int degrees = static_cast<int>(std::lround(std::remainder(tug_.heading, 2 * pi) * 180 / pi));
+  const int degrees =
+      static_cast<int>(std::lround(std::remainder(tug_.heading, 2 * pi) * 180 / pi));
   char text[160];
   std::snprintf(text, sizeof text,
                 "tug at %.1f %.1f, heading %d, engine %.0f %%, %u horns, chart %s, %zu marks",

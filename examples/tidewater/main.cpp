@@ -1,11 +1,10 @@
 // Tidewater: a harbour tug to steer, and a place to see the library at work.
+#include <CLI/CLI.hpp>
+#include <SDL.h>
 #include <cstdio>
 #include <memory>
 #include <optional>
 #include <string>
-
-#include <CLI/CLI.hpp>
-#include <SDL.h>
 
 #include <nextmove/files.hpp>
 #include <nextmove/nextmove.hpp>
@@ -48,7 +47,8 @@ int fail(const std::string& message) {
 }
 
 void print(const std::vector<Diagnostic>& problems) {
-  for (const Diagnostic& problem : problems) std::fprintf(stderr, "%s\n", to_string(problem).c_str());
+  for (const Diagnostic& problem : problems)
+    std::fprintf(stderr, "%s\n", to_string(problem).c_str());
 }
 
 float seconds_between(Time before, Time after) {
@@ -179,11 +179,16 @@ int main(int argc, char** argv) {
   options.playbook = default_playbook();
   CLI::App app{"Tidewater: steer a harbour tug with keyboard, mouse or gamepad.", "tidewater"};
   app.add_option("--playbook", options.playbook, "another playbook")->type_name("FILE");
-  app.add_option("--frames", options.frames, "stop after this many frames")->type_name("N")->check(CLI::NonNegativeNumber);
+  app.add_option("--frames", options.frames, "stop after this many frames")
+      ->type_name("N")
+      ->check(CLI::NonNegativeNumber);
   app.add_option("--screenshot", options.screenshot, "save the last frame")->type_name("FILE.png");
   app.add_option("--record", options.record, "record what is played")->type_name("FILE");
-  app.add_option("--play", options.play, "play a recording instead of the devices")->type_name("FILE");
-  app.footer("Example:\n  tidewater --record trip.jsonl\n  tidewater --play trip.jsonl --screenshot end.png");
+  app.add_option("--play", options.play, "play a recording instead of the devices")
+      ->type_name("FILE");
+  app.footer(
+      "Example:\n  tidewater --record trip.jsonl\n  tidewater --play trip.jsonl --screenshot "
+      "end.png");
   CLI11_PARSE(app, argc, argv);
   return run(options);
 }

@@ -1,7 +1,8 @@
 #include "picture.hpp"
 
+#include <algorithm>
 #include <cmath>
-#include <vector>
+#include <cstddef>
 
 namespace tidewater {
 namespace {
@@ -25,6 +26,18 @@ void choose_font(cairo_t* cr, double size) {
   cairo_set_font_size(cr, size);
 }
 
+// cairo's colours are multiplied by their alpha; SDL's are not.
+void divide_by_alpha(unsigned char* pixels, int count) {
+  for (int i = 0; i < count; ++i) {
+    unsigned char* pixel = pixels + static_cast<std::ptrdiff_t>(i) * 4;
+    const unsigned alpha = pixel[3];
+    if (alpha == 0 || alpha == 255) continue;
+    for (int channel = 0; channel < 3; ++channel) {
+      pixel[channel] = static_cast<unsigned char>(std::min(255U, pixel[channel] * 255U / alpha));
+    }
+  }
+}
+
 }  // namespace
 
 Texture make_picture(SDL_Renderer* renderer, int width, int height,
@@ -33,18 +46,13 @@ Texture make_picture(SDL_Renderer* renderer, int width, int height,
   const Context cr{cairo_create(surface.get())};
   draw(cr.get());
   cairo_surface_flush(surface.get());
+  divide_by_alpha(cairo_image_surface_get_data(surface.get()), width * height);
   Texture texture{SDL_CreateTexture(renderer, SDL_PIXELFORMAT_ARGB8888, SDL_TEXTUREACCESS_STATIC,
                                     width, height)};
   if (texture == nullptr) return texture;
   SDL_UpdateTexture(texture.get(), nullptr, cairo_image_surface_get_data(surface.get()),
                     cairo_image_surface_get_stride(surface.get()));
-  // cairo's colours are multiplied by their alpha already.
-  const SDL_BlendMode premultiplied = SDL_ComposeCustomBlendMode(
-      SDL_BLENDFACTOR_ONE, SDL_BLENDFACTOR_ONE_MINUS_SRC_ALPHA, SDL_BLENDOPERATION_ADD,
-      SDL_BLENDFACTOR_ONE, SDL_BLENDFACTOR_ONE_MINUS_SRC_ALPHA, SDL_BLENDOPERATION_ADD);
-  if (SDL_SetTextureBlendMode(texture.get(), premultiplied) != 0) {
-    SDL_SetTextureBlendMode(texture.get(), SDL_BLENDMODE_BLEND);
-  }
+  SDL_SetTextureBlendMode(texture.get(), SDL_BLENDMODE_BLEND);
   return texture;
 }
 
@@ -76,7 +84,8 @@ bool save_screenshot(SDL_Renderer* renderer, const std::string& path) {
                                         cairo_image_surface_get_data(surface.get()),
                                         cairo_image_surface_get_stride(surface.get()));
   cairo_surface_mark_dirty(surface.get());
-  return read == 0 && cairo_surface_write_to_png(surface.get(), path.c_str()) == CAIRO_STATUS_SUCCESS;
+  return read == 0 &&
+         cairo_surface_write_to_png(surface.get(), path.c_str()) == CAIRO_STATUS_SUCCESS;
 }
 
 }  // namespace tidewater

@@ -1,12 +1,11 @@
 // Pictures drawn once with cairo and kept as SDL textures.
 #pragma once
 
+#include <SDL.h>
+#include <cairo.h>
 #include <functional>
 #include <memory>
 #include <string>
-
-#include <SDL.h>
-#include <cairo.h>
 
 namespace tidewater {
 

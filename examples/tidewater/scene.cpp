@@ -30,10 +30,16 @@ constexpr Colour ink = {0.24, 0.25, 0.30};
 constexpr Colour light_text = {0.93, 0.96, 0.96};
 
 // From the game's y up to the screen's y down.
-int screen_x(float x) { return static_cast<int>(std::lround(x)); }
-int screen_y(float y) { return static_cast<int>(std::lround(harbour_size.y - y)); }
+int screen_x(float x) {
+  return static_cast<int>(std::lround(x));
+}
+int screen_y(float y) {
+  return static_cast<int>(std::lround(harbour_size.y - y));
+}
 
-SDL_Rect centred(int x, int y, int size) { return {x - size / 2, y - size / 2, size, size}; }
+SDL_Rect centred(int x, int y, int size) {
+  return {x - size / 2, y - size / 2, size, size};
+}
 
 void fill_box(cairo_t* cr, double x, double y, double w, double h, Colour colour) {
   set_colour(cr, colour);
@@ -222,7 +228,6 @@ void Scene::draw_rings(const Harbour& harbour) {
     const int size = 90 + static_cast<int>(ring.age * 260);
     const auto strength = static_cast<Uint8>(std::max(0.0F, 230 * (1 - ring.age / 1.6F)));
     SDL_SetTextureAlphaMod(ring_.get(), strength);
-    SDL_SetTextureColorMod(ring_.get(), strength, strength, strength);  // premultiplied
     const SDL_Rect where = centred(screen_x(ring.centre.x), screen_y(ring.centre.y), size);
     SDL_RenderCopy(renderer_, ring_.get(), nullptr, &where);
   }
@@ -261,11 +266,13 @@ void Scene::draw_status(const Harbour& harbour) {
                 static_cast<double>(course.x), static_cast<double>(course.y),
                 static_cast<double>(harbour.tug().engine * 100),
                 harbour.is_horn_sounding() ? "sounding" : "silent");
-  draw_line(harbour.is_chart_open() ? "Chart open: the helm waits" : "At the helm", 24, height - 54, 17);
+  draw_line(harbour.is_chart_open() ? "Chart open: the helm waits" : "At the helm", 24, height - 54,
+            17);
   draw_line(status.data(), 290, height - 54, 17);
   draw_line(harbour.is_chart_open()
                 ? "Move the chart: W A S D, arrows, left stick     Mark: Space     Close: M"
-                : "Steer: W A S D, arrows, left stick     Engine: R and F, triggers     Horn: Space     Chart: M",
+                : "Steer: W A S D, arrows, left stick     Engine: R and F, triggers     Horn: "
+                  "Space     Chart: M",
             24, height - 29, 14);
 }
 

@@ -24,9 +24,9 @@ struct PlacedControl {
 
 /// How a raw value becomes a contribution.
 struct Shaping {
-  /// Below this length the value is 0; from there to 1 it grows from 0 to 1. Radial: a stick keeps its
-  /// direction. 0..0.95. Default: stick_dead_zone for sticks, trigger_dead_zone for triggers.
-  std::optional<float> dead_zone;
+  /// Below this length the value is 0; from there to 1 it grows from 0 to 1. Radial: a stick keeps
+  /// its direction. 0..0.95. Default: stick_dead_zone for sticks, trigger_dead_zone for triggers.
+  std::optional<float> dead_zone{};
   Place place{};  ///< where the file says so
 
   friend bool operator==(const Shaping&, const Shaping&) = default;
@@ -48,11 +48,11 @@ struct Thresholds {
 /// A binding with no control at all lists an action that is meant to start out unbound.
 struct BindingDefinition {
   std::string action{};
-  PlacedControl control;                ///< drives the whole action, or
-  PlacedControl up, down, left, right;  ///< the directions of a vector, or
-  PlacedControl more, less;             ///< the directions of an axis
-  Shaping shaping;                      ///< axis and vector
-  Thresholds thresholds;                ///< button
+  PlacedControl control{};                      ///< drives the whole action, or
+  PlacedControl up{}, down{}, left{}, right{};  ///< the directions of a vector, or
+  PlacedControl more{}, less{};                 ///< the directions of an axis
+  Shaping shaping{};                            ///< axis and vector
+  Thresholds thresholds{};                      ///< button
   bool pass_on = false;  ///< lets contexts of lower rank hear the control as well
   Place place{};
 

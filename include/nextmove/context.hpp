@@ -13,7 +13,7 @@ namespace nextmove {
 /// A context as the playbook defines it.
 struct ContextDefinition {
   std::string name{};  ///< unique; letters, digits and _
-  int rank = 0;      ///< the higher rank hears a control first; at equal rank, the last entered
+  int rank = 0;        ///< the higher rank hears a control first; at equal rank, the last entered
   std::vector<DeviceKind> blocks{};  ///< kinds of device that no context below this one hears
   std::vector<BindingDefinition> bindings{};
   Place place{};

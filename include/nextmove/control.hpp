@@ -48,8 +48,9 @@ struct ControlInfo {
   std::string_view name;  ///< the enumerator's own spelling; lives for ever
   DeviceKind device = DeviceKind::keyboard;
   ControlForm form = ControlForm::button;
-  Control source = Control::none;  ///< the control that events carry: PadLeftStick for PadLeftStickUp
-  std::uint8_t part = 0;           ///< the ControlPart bits of `source` that it covers
+  Control source =
+      Control::none;      ///< the control that events carry: PadLeftStick for PadLeftStickUp
+  std::uint8_t part = 0;  ///< the ControlPart bits of `source` that it covers
 };
 
 /// All controls in the order of the enumeration, without `none`. Lives for ever.
@@ -59,7 +60,9 @@ std::span<const ControlInfo> all_controls();
 const ControlInfo& info(Control control);
 
 /// The name of `control`, as written in playbooks; empty for `none`.
-inline std::string_view to_string(Control control) { return info(control).name; }
+inline std::string_view to_string(Control control) {
+  return info(control).name;
+}
 
 /// The control with exactly this name (upper and lower case matter), or nothing.
 std::optional<Control> find_control(std::string_view name);

@@ -18,16 +18,17 @@ std::string_view to_string(DeviceKind kind);
 /// The kind with exactly this name, or nothing.
 std::optional<DeviceKind> find_device_kind(std::string_view name);
 
-/// Names one device of one hub. A device that is plugged in again gets a new id; none is used twice.
+/// Names one device of one hub. A device that is plugged in again gets a new id; none is used
+/// twice.
 enum class DeviceId : std::uint32_t { none = 0 };
 
 /// What a platform tells of a device.
 struct Device {
   DeviceKind kind = DeviceKind::keyboard;
-  std::string name{};           ///< for people; may be empty
+  std::string name{};         ///< for people; may be empty
   std::uint16_t vendor = 0;   ///< USB vendor number, 0 when unknown
   std::uint16_t product = 0;  ///< USB product number, 0 when unknown
-  std::string serial{};         ///< empty when the device has none
+  std::string serial{};       ///< empty when the device has none
 
   friend bool operator==(const Device&, const Device&) = default;
 };

@@ -9,7 +9,8 @@
 
 namespace nextmove {
 
-/// A place in a file. Line and column count from 1, in characters; 0 means "no place" (made in C++).
+/// A place in a file. Line and column count from 1, in characters; 0 means "no place" (made in
+/// C++).
 struct Place {
   int line = 0;
   int column = 0;
@@ -25,7 +26,7 @@ enum class Severity : unsigned char { error, warning };
 struct Diagnostic {
   Severity severity = Severity::error;
   std::string file{};     ///< empty when the input was no file
-  Place place;          ///< where in the file
+  Place place{};          ///< where in the file
   std::string message{};  ///< one sentence part without a full stop, with advice where there is any
   std::string source_line{};  ///< the line at fault, empty when there is none to show
 };
@@ -34,8 +35,8 @@ struct Diagnostic {
 /// without a line break, and is printable.
 std::string to_string(const Diagnostic& diagnostic);
 
-/// `text` as it can be shown in a terminal: tabs become spaces, and '?' stands for whatever a terminal
-/// would obey rather than show, and for bytes that are no UTF-8.
+/// `text` as it can be shown in a terminal: tabs become spaces, and '?' stands for whatever a
+/// terminal would obey rather than show, and for bytes that are no UTF-8.
 std::string printable(std::string_view text);
 
 /// Whether one of them is an error.
@@ -44,7 +45,7 @@ bool has_errors(const std::vector<Diagnostic>& diagnostics);
 /// A value, or the reasons why there is none. Warnings may come along with a value.
 template <class T>
 struct Result {
-  std::optional<T> value;
+  std::optional<T> value{};
   std::vector<Diagnostic> diagnostics{};
 
   explicit operator bool() const { return value.has_value(); }

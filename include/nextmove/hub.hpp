@@ -20,9 +20,9 @@ namespace core {
 class HubState;
 }
 
-/// Routes the events of all devices to the seats. Several hubs can live side by side; one hub and its
-/// seats belong to one thread at a time. Nothing but plug, add_seat and give allocates, once the queue
-/// of events has grown to its working size.
+/// Routes the events of all devices to the seats. Several hubs can live side by side; one hub and
+/// its seats belong to one thread at a time. Nothing but plug, add_seat and give allocates, once
+/// the queue of events has grown to its working size.
 class Hub {
  public:
   explicit Hub(Playbook playbook);
@@ -48,29 +48,32 @@ class Hub {
   /// The device is gone: at `now`, everything it holds is released. An unknown id does nothing.
   void unplug(DeviceId device, Time now);
 
-  /// Takes the device from the seat that has it, releasing what it holds there, and gives it to `seat`.
+  /// Takes the device from the seat that has it, releasing what it holds there, and gives it to
+  /// `seat`.
   void give(DeviceId device, Seat& seat);
 
-  /// The devices in the order of plugging. One that was unplugged leaves the list in the next update.
+  /// The devices in the order of plugging. One that was unplugged leaves the list in the next
+  /// update.
   std::vector<RecordedDevice> devices() const;
 
-  /// Takes an event in; update works it off. Requires is_valid(event); an event of a device that is
-  /// not plugged in is passed over. Events may come in any order of time.
+  /// Takes an event in; update works it off. Requires is_valid(event); one that is out of range is
+  /// passed over, and so is one of a device that is not plugged in. Events may come in any order of
+  /// time.
   void feed(const Event& event);
 
-  /// At `now`, everything that any device holds is released: the window lost the focus, say. A control
-  /// counts again when it is next operated.
+  /// At `now`, everything that any device holds is released: the window lost the focus, say. A
+  /// control counts again when it is next operated.
   void release_all(Time now);
 
-  /// Works off the events up to and including `now` in order of time, and renews all readings. Events
-  /// of later times wait for a later update.
+  /// Works off the events up to and including `now` in order of time, and renews all readings.
+  /// Events of later times wait for a later update.
   void update(Time now);
 
   /// The time of the last update.
   Time now() const;
 
-  /// Calls `listener` with everything that happens to the hub from here on, in order: for recordings.
-  /// An empty function stops it.
+  /// Calls `listener` with everything that happens to the hub from here on, in order: for
+  /// recordings. An empty function stops it.
   void on_step(std::function<void(const Step&)> listener);
 
  private:

@@ -14,7 +14,8 @@
 
 namespace nextmove {
 
-/// A playbook as it is written down: plain data, in C++ or read from a file. Nothing is checked yet.
+/// A playbook as it is written down: plain data, in C++ or read from a file. Nothing is checked
+/// yet.
 struct PlaybookDefinition {
   std::string title{};
   std::vector<ActionDefinition> actions{};
@@ -27,8 +28,8 @@ namespace core {
 struct PlaybookData;
 }
 
-/// A definition in which everything fits together. Immutable; a copy costs a reference count and may
-/// be used from any thread.
+/// A definition in which everything fits together. Immutable; a copy costs a reference count and
+/// may be used from any thread.
 class Playbook {
  public:
   /// The definition it was made from.
@@ -37,9 +38,9 @@ class Playbook {
   std::span<const ActionDefinition> actions() const { return definition().actions; }
   std::span<const ContextDefinition> contexts() const { return definition().contexts; }
 
-  /// The handle of the action with this name. Requires that there is one of this kind: a wrong name is
-  /// a programmer's error and stops a debug build with a sentence that names the nearest action; a
-  /// release build gets a handle that always reads as at rest.
+  /// The handle of the action with this name. Requires that there is one of this kind: a wrong name
+  /// is a programmer's error and stops a debug build with a sentence that names the nearest action;
+  /// a release build gets a handle that always reads as at rest.
   Button button(std::string_view name) const;
   Axis axis(std::string_view name) const;
   Vector vector(std::string_view name) const;

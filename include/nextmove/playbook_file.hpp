@@ -10,13 +10,15 @@
 namespace nextmove {
 
 /// Reads and checks a playbook file. All problems are reported at once; with any error there is no
-/// value. A file is at most 4 MiB of UTF-8. Throws nothing; keeps the file open no longer than the call.
+/// value. A file is at most 4 MiB of UTF-8. Throws nothing; keeps the file open no longer than the
+/// call.
 Result<Playbook> load_playbook(const std::string& path);
 
 /// The same for a text that is already in memory; `name` stands for the file in messages.
 Result<Playbook> parse_playbook(std::string_view text, std::string_view name = "playbook");
 
-/// The definition as a playbook file, which reads back equal. Requires a definition that passes check().
+/// The definition as a playbook file, which reads back equal. Requires a definition that passes
+/// check().
 std::string to_toml(const PlaybookDefinition& definition);
 
 }  // namespace nextmove

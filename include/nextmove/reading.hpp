@@ -3,6 +3,8 @@
 
 #include <cstdint>
 
+#include <nextmove/action.hpp>
+
 namespace nextmove {
 
 /// Two numbers. x grows to the right, y grows up.
@@ -33,9 +35,18 @@ struct AxisReading {
 
 /// A vector of length 0..1.
 struct VectorReading {
-  Vec2 value;
+  Vec2 value{};
 
   friend bool operator==(const VectorReading&, const VectorReading&) = default;
+};
+
+/// The reading of an action whose kind is known at run time only: for tools and menus.
+struct Reading {
+  ActionKind kind = ActionKind::button;
+  ButtonReading button{};  ///< of a button
+  Vec2 value{};            ///< of an axis (in x) or a vector
+
+  friend bool operator==(const Reading&, const Reading&) = default;
 };
 
 }  // namespace nextmove

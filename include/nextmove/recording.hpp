@@ -20,7 +20,7 @@ class Hub;
 struct Plugged {
   Time time{};
   DeviceId id = DeviceId::none;
-  Device device;
+  Device device{};
   friend bool operator==(const Plugged&, const Plugged&) = default;
 };
 struct Unplugged {
@@ -56,15 +56,14 @@ struct Updated {
 };
 
 /// One thing that happened to a hub.
-using Step =
-    std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Updated>;
+using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Updated>;
 
 /// When a step happened.
 Time time_of(const Step& step);
 
 struct RecordedDevice {
   DeviceId id = DeviceId::none;
-  Device device;
+  Device device{};
   std::string seat{};  ///< the name of the seat that has it; empty when none does
   friend bool operator==(const RecordedDevice&, const RecordedDevice&) = default;
 };
@@ -104,7 +103,8 @@ class Replay {
   /// unless the game does.
   Replay(const Recording& recording, Hub& hub, ContextsFrom contexts);
 
-  /// Plays on up to and including the next update. False, with the rest played, where there is none.
+  /// Plays on up to and including the next update. False, with the rest played, where there is
+  /// none.
   bool advance();
 
   /// The steps that the last advance played, in order.

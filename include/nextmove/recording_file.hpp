@@ -10,8 +10,8 @@
 
 namespace nextmove {
 
-/// Reads a recording. A damaged line is an error with its line number, and is left out; everything else
-/// is in the value. Without a readable head there is no value. Throws nothing.
+/// Reads a recording. A damaged line is an error with its line number, and is left out; everything
+/// else is in the value. Without a readable head there is no value. Throws nothing.
 Result<Recording> load_recording(const std::string& path);
 
 /// The same for a text that is already in memory; `name` stands for the file in messages.
@@ -21,8 +21,8 @@ Result<Recording> parse_recording(std::string_view text, std::string_view name =
 std::string to_json_line(const RecordingHeader& header);
 std::string to_json_line(const Step& step);
 
-/// Writes a recording while it happens. What was written up to the last update is safe in the file even
-/// if the program ends badly.
+/// Writes a recording while it happens. What was written up to the last update is safe in the file
+/// even if the program ends badly.
 class RecordingWriter {
  public:
   RecordingWriter(const std::string& path, const RecordingHeader& header);

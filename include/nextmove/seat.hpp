@@ -1,6 +1,7 @@
 // Seats: one local player, with the contexts entered and the readings of every action.
 #pragma once
 
+#include <cstddef>
 #include <memory>
 #include <span>
 #include <string>
@@ -21,29 +22,34 @@ class Seat {
  public:
   std::string_view name() const;
 
-  /// What the action does, as of the last update. A handle of another playbook is a programmer's
-  /// error; an empty handle reads as at rest. Constant time, no allocation.
-  ButtonReading read(Button action) const;
-  AxisReading read(Axis action) const;
-  VectorReading read(Vector action) const;
+  /// What the action does, as of the last update. A handle of another playbook, or an empty one,
+  /// reads as at rest. Constant time, no allocation.
+  ButtonReading read(Button action) const { return find(action).button; }
+  AxisReading read(Axis action) const { return {find(action).value.x}; }
+  VectorReading read(Vector action) const { return {find(action).value}; }
 
-  /// The actions that were pressed or released in the last update, or whose value changed in it, each
-  /// once. Valid until the next update.
+  /// The same for an action that is known by number. Requires an id of the hub's playbook.
+  const Reading& read(ActionId action) const { return readings_[static_cast<std::size_t>(action)]; }
+
+  /// The actions that were pressed or released in the last update, or whose value changed in it,
+  /// each once. Valid until the next update.
   std::span<const ActionId> changes() const;
 
-  /// Puts the context's bindings to work. Controls that are down already press no button of it until
-  /// they are pressed afresh; axes and vectors take their live values at once. Entering a context
-  /// again that is entered does nothing. The game sees the effect after the next update.
+  /// Puts the context's bindings to work. Controls that are down already press no button of it
+  /// until they are pressed afresh; axes and vectors take their live values at once. Entering a
+  /// context again that is entered does nothing. The game sees the effect after the next update.
   void enter(ContextId context);
   void leave(ContextId context);  ///< releases all that the context's bindings hold
   bool is_in(ContextId context) const;
 
-  /// The same by name. A wrong name is a programmer's error, as in Playbook::button, and does nothing.
+  /// The same by name. A wrong name is a programmer's error, as in Playbook::button, and does
+  /// nothing.
   void enter(std::string_view context);
   void leave(std::string_view context);
   bool is_in(std::string_view context) const;
 
-  /// The contexts entered now, the one that hears first in front. Valid until the next enter or leave.
+  /// The contexts entered now, the one that hears first in front. Valid until the next enter or
+  /// leave.
   std::span<const ContextId> contexts() const;
 
   /// For the library's own modules.
@@ -54,7 +60,16 @@ class Seat {
   core::SeatState& state() { return *state_; }
 
  private:
+  template <ActionKind kind>
+  const Reading& find(Action<kind> action) const {
+    static constexpr Reading at_rest{};
+    const auto index = static_cast<std::size_t>(action.id);
+    const bool fits = index < readings_.size() && readings_[index].kind == kind;
+    return fits ? readings_[index] : at_rest;
+  }
+
   std::unique_ptr<core::SeatState> state_;
+  std::span<const Reading> readings_;  // by action
 };
 
 }  // namespace nextmove

@@ -12,7 +12,9 @@ using Time = std::chrono::microseconds;
 using Duration = std::chrono::microseconds;
 
 /// `time` in seconds.
-constexpr double to_seconds(Time time) { return static_cast<double>(time.count()) / 1e6; }
+constexpr double to_seconds(Time time) {
+  return static_cast<double>(time.count()) / 1e6;
+}
 
 /// The time nearest to `seconds`. Requires 0 <= seconds < 9e12.
 constexpr Time from_seconds(double seconds) {

@@ -10,7 +10,9 @@ namespace {
 constexpr std::array<std::string_view, 3> names = {"button", "axis", "vector"};
 }
 
-std::string_view to_string(ActionKind kind) { return names[static_cast<std::size_t>(kind)]; }
+std::string_view to_string(ActionKind kind) {
+  return names[static_cast<std::size_t>(kind)];
+}
 
 std::optional<ActionKind> find_action_kind(std::string_view name) {
   return core::find_name<ActionKind>(names, name);

@@ -16,6 +16,8 @@ constexpr std::array<Direction, 6> table = {{
 
 }  // namespace
 
-std::span<const Direction> directions() { return table; }
+std::span<const Direction> directions() {
+  return table;
+}
 
 }  // namespace nextmove

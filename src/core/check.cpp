@@ -13,7 +13,9 @@ namespace {
 constexpr std::size_t most_actions = 60'000;
 constexpr std::size_t most_contexts = 1'000;
 
-std::string quoted(std::string_view name) { return '"' + std::string{name} + '"'; }
+std::string quoted(std::string_view name) {
+  return '"' + std::string{name} + '"';
+}
 
 std::string first_stands(Place place) {
   return place.line > 0 ? "; it first stands at line " + std::to_string(place.line) : std::string{};
@@ -49,8 +51,10 @@ std::string with_article(ActionKind kind) {
 // What a kind takes instead of a control that cannot drive it.
 std::string_view what_drives(ActionKind kind) {
   switch (kind) {
-    case ActionKind::button: return "a button takes a key, a button, a trigger or one half of a stick";
-    case ActionKind::axis: return "an axis takes an axis of a stick, a trigger, or more = and less =";
+    case ActionKind::button:
+      return "a button takes a key, a button, a trigger or one half of a stick";
+    case ActionKind::axis:
+      return "an axis takes an axis of a stick, a trigger, or more = and less =";
     case ActionKind::vector: return "a vector takes a stick, or up =, down =, left = and right =";
   }
   return {};
@@ -108,8 +112,8 @@ class Checker {
       check_name(context.name, context.place);
       const auto [first, is_new] = contexts.emplace(context.name, context.place);
       if (!is_new) {
-        error(context.place,
-              "context " + quoted(context.name) + " is defined twice" + first_stands(first->second));
+        error(context.place, "context " + quoted(context.name) + " is defined twice" +
+                                 first_stands(first->second));
       }
       uses_.clear();
       for (const BindingDefinition& binding : context.bindings) check_binding(binding);
@@ -145,9 +149,10 @@ class Checker {
                                 " and has no direction \"" + std::string{direction.name} + "\"; " +
                                 std::string{what_drives(action.kind)});
       } else if (!is_single(control.form)) {
-        error(placed.place, std::string{control.name} +
-                                " has more than one direction of its own; one direction takes a key, "
-                                "a button, a trigger or one half of a stick");
+        error(placed.place,
+              std::string{control.name} +
+                  " has more than one direction of its own; one direction takes a key, "
+                  "a button, a trigger or one half of a stick");
       } else {
         uses_.push_back({placed.control, placed.place, &binding});
       }
@@ -158,8 +163,8 @@ class Checker {
       error(whole.place, "a binding has either a control or directions; write two bindings");
     } else if (!can_drive_whole(info(whole.control).form, action.kind)) {
       error(whole.place, std::string{to_string(whole.control)} + " cannot drive the " +
-                             std::string{to_string(action.kind)} + " " + quoted(action.name) + "; " +
-                             std::string{what_drives(action.kind)});
+                             std::string{to_string(action.kind)} + " " + quoted(action.name) +
+                             "; " + std::string{what_drives(action.kind)});
     } else {
       uses_.push_back({whole.control, whole.place, &binding});
     }
@@ -170,10 +175,12 @@ class Checker {
     const Thresholds& thresholds = binding.thresholds;
     if (kind == ActionKind::button) {
       if (shaping.dead_zone) {
-        error(shaping.place, "a button has no dead zone; press_at and release_at say when it is down");
+        error(shaping.place,
+              "a button has no dead zone; press_at and release_at say when it is down");
       }
       const bool in_order = thresholds.release_at > 0 &&
-                            thresholds.release_at <= thresholds.press_at && thresholds.press_at <= 1;
+                            thresholds.release_at <= thresholds.press_at &&
+                            thresholds.press_at <= 1;
       if (!in_order) {
         error(thresholds.place, "the thresholds must keep 0 < release_at <= press_at <= 1");
       }
@@ -187,14 +194,13 @@ class Checker {
     }
   }
 
-  // Two uses of one control in one context are a clash, unless two buttons press at different depths
-  // (a trigger pulled half to aim and fully to fire).
+  // Two uses of one control in one context are a clash, unless two buttons press at different
+  // depths (a trigger pulled half to aim and fully to fire).
   static bool clash(const Use& a, const Use& b) {
     const ControlInfo& first = info(a.control);
     const ControlInfo& second = info(b.control);
     const bool overlap = first.source == second.source && (first.part & second.part) != 0;
-    const bool different_depths =
-        a.binding->thresholds.press_at != b.binding->thresholds.press_at;
+    const bool different_depths = a.binding->thresholds.press_at != b.binding->thresholds.press_at;
     return overlap && !different_depths;
   }
 

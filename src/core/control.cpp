@@ -18,7 +18,9 @@ constexpr std::array<ControlInfo, control_count> table = {
 
 }  // namespace
 
-std::span<const ControlInfo> all_controls() { return std::span{table}.subspan(1); }
+std::span<const ControlInfo> all_controls() {
+  return std::span{table}.subspan(1);
+}
 
 const ControlInfo& info(Control control) {
   const auto index = static_cast<std::size_t>(control);

@@ -11,7 +11,9 @@ constexpr std::array<std::string_view, device_kind_count> names = {"keyboard", "
                                                                    "touch"};
 }
 
-std::string_view to_string(DeviceKind kind) { return names[static_cast<std::size_t>(kind)]; }
+std::string_view to_string(DeviceKind kind) {
+  return names[static_cast<std::size_t>(kind)];
+}
 
 std::optional<DeviceKind> find_device_kind(std::string_view name) {
   return core::find_name<DeviceKind>(names, name);

@@ -16,8 +16,9 @@ std::size_t character_length(std::string_view text) {
     if ((byte(i) & 0xc0U) != 0x80) return 0;
   }
   // Longer than needed, a surrogate half, or past the last code point.
-  const bool is_out_of_range = (first == 0xe0 && byte(1) < 0xa0) || (first == 0xed && byte(1) > 0x9f) ||
-                               (first == 0xf0 && byte(1) < 0x90) || (first == 0xf4 && byte(1) > 0x8f);
+  const bool is_out_of_range =
+      (first == 0xe0 && byte(1) < 0xa0) || (first == 0xed && byte(1) > 0x9f) ||
+      (first == 0xf0 && byte(1) < 0x90) || (first == 0xf4 && byte(1) > 0x8f);
   return is_out_of_range ? 0 : length;
 }
 

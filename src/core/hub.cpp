@@ -1,7 +1,8 @@
-#include <nextmove/hub.hpp>
-
 #include <algorithm>
 
+#include <nextmove/hub.hpp>
+
+#include "event_range.hpp"
 #include "require.hpp"
 #include "seat_state.hpp"
 
@@ -26,6 +27,12 @@ struct PluggedDevice {
   Seat* seat = nullptr;
 };
 
+/// Where the events of a device go; nowhere while no seat has it.
+struct Destination {
+  SeatState* seat = nullptr;
+  Slot* slot = nullptr;
+};
+
 }  // namespace
 
 class HubState {
@@ -45,7 +52,10 @@ class HubState {
   void assign(PluggedDevice& device, Seat* seat) {
     if (device.seat != nullptr) device.seat->state().remove_device(device.id);
     device.seat = seat;
-    if (seat != nullptr) seat->state().add_device(device.id, device.device.kind);
+    Destination& destination = destinations[static_cast<std::size_t>(device.id)];
+    destination = {};
+    if (seat == nullptr) return;
+    destination = {&seat->state(), &seat->state().add_device(device.id, device.device.kind)};
   }
 
   // Keeps the queue in order of time, and in order of coming where times are equal.
@@ -62,8 +72,9 @@ class HubState {
   void work_off(const Queued& item) {
     switch (item.what) {
       case Queued::What::event:
-        if (const PluggedDevice* device = find(item.device); device != nullptr && device->seat) {
-          device->seat->state().hear(item.device, item.control, item.value);
+        if (const auto id = static_cast<std::size_t>(item.device); id < destinations.size()) {
+          const auto [seat, slot] = destinations[id];
+          if (seat != nullptr) seat->hear(*slot, item.control, item.value);
         }
         break;
       case Queued::What::unplug:
@@ -83,7 +94,9 @@ class HubState {
   std::vector<std::unique_ptr<Seat>> seats;
   std::vector<PluggedDevice> devices;
   std::vector<Queued> queue;
-  std::uint32_t last_id = 0;
+  // By device id, with one for DeviceId::none. Ids are never used twice, so this grows by a few
+  // bytes with each device that is ever plugged in.
+  std::vector<Destination> destinations = std::vector<Destination>(1);
 };
 
 }  // namespace core
@@ -95,11 +108,13 @@ Hub::Hub(Playbook playbook) : state_(std::make_unique<core::HubState>(std::move(
 
 Hub::~Hub() = default;
 
-const Playbook& Hub::playbook() const { return state_->playbook; }
+const Playbook& Hub::playbook() const {
+  return state_->playbook;
+}
 
 Seat& Hub::add_seat(std::string_view name) {
-  auto seat = std::make_unique<Seat>(std::make_unique<core::SeatState>(
-      std::string{name}, state_->playbook, state_->journal));
+  auto seat = std::make_unique<Seat>(
+      std::make_unique<core::SeatState>(std::string{name}, state_->playbook, state_->journal));
   state_->seats.push_back(std::move(seat));
   Seat& added = *state_->seats.back();
   if (state_->seats.size() == 1) {
@@ -108,7 +123,9 @@ Seat& Hub::add_seat(std::string_view name) {
   return added;
 }
 
-std::span<const std::unique_ptr<Seat>> Hub::seats() const { return state_->seats; }
+std::span<const std::unique_ptr<Seat>> Hub::seats() const {
+  return state_->seats;
+}
 
 Seat* Hub::find_seat(std::string_view name) const {
   for (const auto& seat : state_->seats) {
@@ -118,8 +135,9 @@ Seat* Hub::find_seat(std::string_view name) const {
 }
 
 DeviceId Hub::plug(const Device& device, Time now) {
-  const DeviceId id{++state_->last_id};
-  state_->devices.push_back({id, device, nullptr});
+  const auto id = static_cast<DeviceId>(state_->destinations.size());
+  state_->destinations.emplace_back();
+  state_->devices.push_back({id, device});
   state_->report(Plugged{now, id, device});
   if (!state_->seats.empty()) state_->assign(state_->devices.back(), state_->seats.front().get());
   return id;
@@ -148,12 +166,12 @@ std::vector<RecordedDevice> Hub::devices() const {
 }
 
 void Hub::feed(const Event& event) {
-  const bool valid = is_valid(event);
-  core::require(valid, "Hub::feed was given an event that is not valid (see is_valid)");
-  if (!valid) return;
+  const bool fits = core::is_in_range(event);
+  core::require(fits, "Hub::feed was given an event that is not valid (see is_valid)");
+  if (!fits) return;
   state_->report(event);
-  state_->push({event.time, event.device, event.control, core::Queued::What::event,
-                {event.x, event.y}});
+  state_->push(
+      {event.time, event.device, event.control, core::Queued::What::event, {event.x, event.y}});
 }
 
 void Hub::release_all(Time now) {
@@ -167,11 +185,17 @@ void Hub::update(Time now) {
   auto& queue = state_->queue;
   std::size_t done = 0;
   while (done < queue.size() && queue[done].time <= now) state_->work_off(queue[done++]);
-  queue.erase(queue.begin(), queue.begin() + static_cast<std::ptrdiff_t>(done));
+  if (done == queue.size()) {
+    queue.clear();
+  } else {
+    queue.erase(queue.begin(), queue.begin() + static_cast<std::ptrdiff_t>(done));
+  }
   for (const auto& seat : state_->seats) seat->state().update();
 }
 
-Time Hub::now() const { return state_->journal.now; }
+Time Hub::now() const {
+  return state_->journal.now;
+}
 
 void Hub::on_step(std::function<void(const Step&)> listener) {
   state_->journal.listener = std::move(listener);

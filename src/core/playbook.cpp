@@ -52,11 +52,19 @@ Handle typed_handle(const Playbook& playbook, std::string_view name) {
 
 Playbook::Playbook(std::shared_ptr<const core::PlaybookData> data) : data_(std::move(data)) {}
 
-const PlaybookDefinition& Playbook::definition() const { return data_->definition; }
+const PlaybookDefinition& Playbook::definition() const {
+  return data_->definition;
+}
 
-Button Playbook::button(std::string_view name) const { return typed_handle<Button>(*this, name); }
-Axis Playbook::axis(std::string_view name) const { return typed_handle<Axis>(*this, name); }
-Vector Playbook::vector(std::string_view name) const { return typed_handle<Vector>(*this, name); }
+Button Playbook::button(std::string_view name) const {
+  return typed_handle<Button>(*this, name);
+}
+Axis Playbook::axis(std::string_view name) const {
+  return typed_handle<Axis>(*this, name);
+}
+Vector Playbook::vector(std::string_view name) const {
+  return typed_handle<Vector>(*this, name);
+}
 
 std::optional<ActionId> Playbook::find_action(std::string_view name) const {
   return find(data_->actions, name);

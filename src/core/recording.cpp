@@ -1,8 +1,7 @@
-#include <nextmove/recording.hpp>
-
 #include <algorithm>
 
 #include <nextmove/hub.hpp>
+#include <nextmove/recording.hpp>
 
 namespace nextmove {
 
@@ -98,7 +97,9 @@ void Replay::play(const Step& step) {
             if (seat != nullptr && id != DeviceId::none) hub_.give(id, *seat);
           },
           [&](const ReleasedAll& it) { hub_.release_all(it.time); },
-          [&](const Entered& it) { change(it.seat, it.context, static_cast<Change>(&Seat::enter)); },
+          [&](const Entered& it) {
+            change(it.seat, it.context, static_cast<Change>(&Seat::enter));
+          },
           [&](const Left& it) { change(it.seat, it.context, static_cast<Change>(&Seat::leave)); },
           [&](const Updated& it) { hub_.update(it.time); },
       },

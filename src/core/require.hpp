@@ -1,5 +1,5 @@
-// What a caller must keep to. Breaking it stops a debug build with a sentence; a release build goes on
-// with the harmless fallback that follows each use.
+// What a caller must keep to. Breaking it stops a debug build with a sentence; a release build goes
+// on with the harmless fallback that follows each use.
 #pragma once
 
 #include <string_view>

@@ -27,16 +27,17 @@ bool exists(const Playbook& playbook, ContextId context) {
 
 }  // namespace
 
-Seat::Seat(std::unique_ptr<core::SeatState> state) : state_(std::move(state)) {}
+Seat::Seat(std::unique_ptr<core::SeatState> state)
+    : state_(std::move(state)), readings_(state_->readings()) {}
 Seat::~Seat() = default;
 
-std::string_view Seat::name() const { return state_->name(); }
+std::string_view Seat::name() const {
+  return state_->name();
+}
 
-ButtonReading Seat::read(Button action) const { return state_->button(action.id); }
-AxisReading Seat::read(Axis action) const { return {state_->value(action.id).x}; }
-VectorReading Seat::read(Vector action) const { return {state_->value(action.id)}; }
-
-std::span<const ActionId> Seat::changes() const { return state_->changes(); }
+std::span<const ActionId> Seat::changes() const {
+  return state_->changes();
+}
 
 void Seat::enter(ContextId context) {
   const bool known = exists(state_->playbook(), context);
@@ -44,8 +45,12 @@ void Seat::enter(ContextId context) {
   if (known) state_->enter(context);
 }
 
-void Seat::leave(ContextId context) { state_->leave(context); }
-bool Seat::is_in(ContextId context) const { return state_->is_in(context); }
+void Seat::leave(ContextId context) {
+  state_->leave(context);
+}
+bool Seat::is_in(ContextId context) const {
+  return state_->is_in(context);
+}
 
 void Seat::enter(std::string_view context) {
   const ContextId id = named_context(state_->playbook(), context);
@@ -58,6 +63,8 @@ bool Seat::is_in(std::string_view context) const {
   return state_->is_in(named_context(state_->playbook(), context));
 }
 
-std::span<const ContextId> Seat::contexts() const { return state_->contexts(); }
+std::span<const ContextId> Seat::contexts() const {
+  return state_->contexts();
+}
 
 }  // namespace nextmove

@@ -1,9 +1,9 @@
 // What a seat knows: its devices' values, who heard them, and what each action comes to.
 #pragma once
 
-#include <array>
 #include <cstdint>
 #include <functional>
+#include <memory>
 #include <span>
 #include <string>
 #include <vector>
@@ -25,6 +25,20 @@ struct Journal {
   bool is_on() const { return static_cast<bool>(listener); }
 };
 
+/// A device as a seat has it: what its controls say, and what the seat's routes make of them.
+struct Slot {
+  struct RouteState {
+    Vec2 value;            // live routes: the contribution; impulses: the fraction left over
+    bool is_down = false;  // buttons: the control is beyond the threshold
+    bool is_held = false;  // ... and this route heard it go down, so it holds the action
+  };
+
+  DeviceId device;
+  DeviceKind kind;
+  std::vector<Vec2> controls;      // by source control
+  std::vector<RouteState> routes;  // as in Wiring::routes
+};
+
 class SeatState {
  public:
   SeatState(std::string name, Playbook playbook, Journal& journal);
@@ -32,12 +46,13 @@ class SeatState {
   const std::string& name() const { return name_; }
   const Playbook& playbook() const { return playbook_; }
 
-  void add_device(DeviceId device, DeviceKind kind);
+  /// The slot lives until remove_device.
+  Slot& add_device(DeviceId device, DeviceKind kind);
   /// Releases what the device holds and forgets it.
   void remove_device(DeviceId device);
 
   /// A control of one of the seat's devices has a new value.
-  void hear(DeviceId device, Control source, Vec2 value);
+  void hear(Slot& slot, Control source, Vec2 value) { route(slot, source, value, true); }
   /// Every control of every device goes to rest.
   void release_all();
 
@@ -49,40 +64,25 @@ class SeatState {
   /// Makes what was heard since the last update into readings.
   void update();
 
-  ButtonReading button(ActionId action) const;
-  Vec2 value(ActionId action) const;
+  /// By action; in place for the life of the seat.
+  std::span<const Reading> readings() const { return readings_; }
   std::span<const ActionId> changes() const { return changes_; }
 
  private:
-  /// What one route does for one device.
-  struct RouteState {
-    Vec2 value;            // live routes: the contribution; impulses: the fraction left over
-    bool is_down = false;  // button routes: the control is beyond the threshold
-    bool is_held = false;  // ... and this route heard it go down, so it holds the action
+  using RouteState = Slot::RouteState;
+
+  /// An entered context, as the walk of an event needs it.
+  struct Layer {
+    const Wiring::Index* row;
+    unsigned blocked;
   };
-  struct Slot {
-    DeviceId device;
-    DeviceKind kind;
-    std::vector<Vec2> controls;  // by source control
-    std::vector<RouteState> routes;
-  };
-  struct Counts {
+  /// What an action has heard since the last update.
+  struct Heard {
     std::uint32_t presses = 0;
     std::uint32_t releases = 0;
-  };
-  struct ActionState {
-    // as heard so far
-    Counts heard;
-    std::uint32_t holders = 0;
+    std::uint32_t holders = 0;  // routes that hold it now
     bool is_dirty = false;
-    // as of the last update
-    Counts shown;
-    Counts before;  // as of the one before
-    Vec2 value;
   };
-
-  /// The four halves of a control's value: right, left, up, down.
-  using Halves = std::array<float, 4>;
 
   void route(Slot& slot, Control source, Vec2 value, bool is_event);
   void route_button(const Route& route, RouteState& state, float value, bool may_press);
@@ -94,20 +94,19 @@ class SeatState {
   void hold(ActionId action);
   void let_go(ActionId action);
   void mark_dirty(ActionId action);
-  ActionState& state(ActionId action) { return actions_[Wiring::index(action)]; }
-  const ActionState* find_state(ActionId action, bool is_button) const;
+  void rebuild_layers();
 
-  Vec2 merged_value(ActionId action) const;
-  Vec2 device_value(const Slot& slot, ActionId action) const;
-  Vec2 binding_value(const Slot& slot, const LiveBinding& binding, ActionKind kind) const;
+  Vec2 merged_value(ActionId action, ActionKind kind) const;
 
   std::string name_;
   Playbook playbook_;
   Journal& journal_;
   const Wiring& wiring_;
-  std::vector<Slot> slots_;
-  std::vector<ActionState> actions_;
+  std::vector<std::unique_ptr<Slot>> slots_;
+  std::vector<Heard> heard_;        // by action
+  std::vector<Reading> readings_;   // by action
   std::vector<ContextId> entered_;  // the one that hears first in front
+  std::vector<Layer> layers_;       // as entered_
   std::vector<ActionId> dirty_;
   std::vector<ActionId> changes_;
 };

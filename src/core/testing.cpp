@@ -1,7 +1,7 @@
-#include <nextmove/testing.hpp>
-
 #include <algorithm>
 #include <string>
+
+#include <nextmove/testing.hpp>
 
 namespace nextmove::testing {
 

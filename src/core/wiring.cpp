@@ -36,13 +36,23 @@ void map_direction(const ControlInfo& control, Vec2 direction, Route& route) {
   }
 }
 
+RouteKind route_kind(ControlForm source, bool is_button) {
+  const bool is_single = source == ControlForm::button || source == ControlForm::trigger;
+  if (!is_button) return is_single ? RouteKind::push : RouteKind::lean;
+  if (source == ControlForm::displacement) return RouteKind::impulse;
+  return is_single ? RouteKind::press : RouteKind::press_part;
+}
+
+bool is_live(const Route& route) {
+  return route.kind == RouteKind::push || route.kind == RouteKind::lean;
+}
+
 Route make_route(const ControlInfo& control, const BindingDefinition& binding, ActionId action,
                  ActionKind kind) {
   Route route;
   route.action = action;
   route.parts = control.part;
-  route.is_button = kind == ActionKind::button;
-  route.is_impulse = info(control.source).form == ControlForm::displacement;
+  route.kind = route_kind(info(control.source).form, kind == ActionKind::button);
   route.pass_on = binding.pass_on;
   route.press_at = binding.thresholds.press_at;
   route.release_at = binding.thresholds.release_at;
@@ -83,15 +93,17 @@ std::vector<Draft> draft_routes(const PlaybookDefinition& definition) {
       const auto add = [&](PlacedControl placed, auto map) {
         if (placed.control == Control::none) return;
         const ControlInfo& control = info(placed.control);
-        Draft draft{make_route(control, binding, static_cast<ActionId>(action), kind), c,
-                    control.source, binding_number, control.device,
+        Draft draft{make_route(control, binding, static_cast<ActionId>(action), kind),
+                    c,
+                    control.source,
+                    binding_number,
+                    control.device,
                     binding.shaping.dead_zone.value_or(default_dead_zone(control))};
         map(control, draft.route);
         drafts.push_back(draft);
       };
-      add(binding.control, [&](const ControlInfo& control, Route& route) {
-        map_whole(control, kind, route);
-      });
+      add(binding.control,
+          [&](const ControlInfo& control, Route& route) { map_whole(control, kind, route); });
       for (const Direction& direction : directions()) {
         add(binding.*direction.control, [&](const ControlInfo& control, Route& route) {
           map_direction(control, {direction.x, direction.y}, route);
@@ -114,7 +126,8 @@ Wiring::Wiring(const PlaybookDefinition& definition) {
   for (const ActionDefinition& action : definition.actions) kinds_.push_back(action.kind);
   for (const ContextDefinition& context : definition.contexts) {
     Context compiled{context.rank, 0};
-    for (const DeviceKind kind : context.blocks) compiled.blocked |= 1U << static_cast<unsigned>(kind);
+    for (const DeviceKind kind : context.blocks)
+      compiled.blocked |= 1U << static_cast<unsigned>(kind);
     contexts_.push_back(compiled);
   }
 
@@ -129,15 +142,13 @@ Wiring::Wiring(const PlaybookDefinition& definition) {
   }
   accumulate(first_route_);
 
-  // The parts of a binding that sit on different kinds of device never meet: each device adds up its
-  // own. So a live binding is what one binding has on one kind of device.
+  // The parts of a binding that sit on different kinds of device never meet: each device adds up
+  // its own. So a live binding is what one binding has on one kind of device.
   std::vector<Index> live;
   for (Index i = 0; i < drafts.size(); ++i) {
-    if (!drafts[i].route.is_button) live.push_back(i);
+    if (is_live(drafts[i].route)) live.push_back(i);
   }
-  const auto group = [&](Index i) {
-    return live_cell(drafts[i].route.action, drafts[i].device);
-  };
+  const auto group = [&](Index i) { return live_cell(drafts[i].route.action, drafts[i].device); };
   std::stable_sort(live.begin(), live.end(), [&](Index a, Index b) {
     return group(a) != group(b) ? group(a) < group(b) : drafts[a].binding < drafts[b].binding;
   });
@@ -155,12 +166,6 @@ Wiring::Wiring(const PlaybookDefinition& definition) {
     live_routes_.push_back(live[i]);
   }
   accumulate(first_binding_);
-}
-
-std::span<const LiveBinding> Wiring::live_bindings(ActionId action, DeviceKind device) const {
-  const std::size_t at = live_cell(action, device);
-  return std::span{bindings_}.subspan(first_binding_[at],
-                                      first_binding_[at + 1] - first_binding_[at]);
 }
 
 }  // namespace nextmove::core

@@ -1,4 +1,5 @@
-// A playbook compiled into flat tables: what an event of a control concerns, found by two indexings.
+// A playbook compiled into flat tables: what an event of a control concerns, found by two
+// indexings.
 #pragma once
 
 #include <array>
@@ -11,18 +12,27 @@
 
 namespace nextmove::core {
 
+/// How a route turns the value of its control into what its action hears.
+enum class RouteKind : std::uint8_t {
+  press,       ///< a button, by a control with a single value
+  press_part,  ///< a button, by part of a stick
+  impulse,     ///< a button, by a displacement, which is never "down"
+  push,        ///< an axis or vector, by a control with a single value
+  lean,        ///< an axis or vector, by a stick or a part of it
+};
+
 /// One control of one binding. Its value is a linear map of the control's four halves (right, left,
-/// up, down), into which the compiler has folded axes, directions and signs.
+/// up, down), into which the compiler has folded axes, directions and signs. A control with a
+/// single value has it in the first half.
 struct Route {
-  std::array<float, 4> to_x{};
-  std::array<float, 4> to_y{};
+  RouteKind kind = RouteKind::press;
+  bool pass_on = false;
+  std::uint8_t parts = 0;  ///< the halves it hears, as ControlPart bits
+  ActionId action = ActionId::none;
   float press_at = 0;
   float release_at = 0;
-  ActionId action = ActionId::none;
-  std::uint8_t parts = 0;  ///< the halves it hears, as ControlPart bits
-  bool is_button = false;
-  bool is_impulse = false;  ///< the control tells displacements, which are never "down"
-  bool pass_on = false;
+  std::array<float, 4> to_x{};
+  std::array<float, 4> to_y{};
 };
 
 /// The routes of one axis or vector binding, whose sum is shaped together.
@@ -42,10 +52,9 @@ class Wiring {
     Index end = 0;
   };
 
-  /// The routes that `context` has for `source`; neighbours in routes().
-  Range routes_of(ContextId context, Control source) const {
-    const std::size_t at = cell(context, source);
-    return {first_route_[at], first_route_[at + 1]};
+  /// The starts of the context's routes by source control: those for `c` are row[c] to row[c + 1].
+  const Index* row_of(ContextId context) const {
+    return &first_route_[cell(context, Control::none)];
   }
   /// All routes of `context`.
   Range routes_of(ContextId context) const {
@@ -55,17 +64,18 @@ class Wiring {
   const std::vector<Route>& routes() const { return routes_; }
 
   /// The bindings through which a device of this kind drives an axis or a vector.
-  std::span<const LiveBinding> live_bindings(ActionId action, DeviceKind device) const;
+  std::span<const LiveBinding> live_bindings(ActionId action, DeviceKind device) const {
+    const Index* at = &first_binding_[live_cell(action, device)];
+    return {bindings_.data() + at[0], bindings_.data() + at[1]};
+  }
   /// Route indices of a live binding.
   std::span<const Index> routes_of(const LiveBinding& binding) const {
-    return std::span{live_routes_}.subspan(binding.first, binding.count);
+    return {live_routes_.data() + binding.first, binding.count};
   }
 
   int rank(ContextId context) const { return contexts_[index(context)].rank; }
-  /// Whether no context below `context` hears devices of this kind.
-  bool blocks(ContextId context, DeviceKind device) const {
-    return ((contexts_[index(context)].blocked >> static_cast<unsigned>(device)) & 1U) != 0;
-  }
+  /// The kinds of device that no context below `context` hears: one bit per DeviceKind.
+  unsigned blocked(ContextId context) const { return contexts_[index(context)].blocked; }
   ActionKind kind(ActionId action) const { return kinds_[index(action)]; }
   std::size_t action_count() const { return kinds_.size(); }
   std::size_t context_count() const { return contexts_.size(); }
@@ -76,7 +86,7 @@ class Wiring {
  private:
   struct Context {
     int rank = 0;
-    unsigned blocked = 0;  // one bit per DeviceKind
+    unsigned blocked = 0;
   };
 
   static std::size_t cell(ContextId context, Control source) {

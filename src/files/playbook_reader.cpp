@@ -2,15 +2,14 @@
 // definition means is checked by the core.
 #include <algorithm>
 #include <array>
-#include <initializer_list>
-
 #include <fmt/format.h>
-#include <toml++/toml.h>
+#include <initializer_list>
 
 #include <nextmove/nearest.hpp>
 #include <nextmove/playbook_file.hpp>
 
 #include "text_file.hpp"
+#include "toml.hpp"
 
 namespace nextmove {
 namespace {
@@ -20,13 +19,18 @@ constexpr std::int64_t format = 1;
 
 Place place_of(const toml::source_region& region) {
   const bool one_line = region.end.line == region.begin.line;
-  const int length = one_line ? static_cast<int>(region.end.column) - static_cast<int>(region.begin.column) : 1;
+  const int length =
+      one_line ? static_cast<int>(region.end.column) - static_cast<int>(region.begin.column) : 1;
   return {static_cast<int>(region.begin.line), static_cast<int>(region.begin.column),
           std::max(1, length)};
 }
 
-Place place_of(const toml::node& node) { return place_of(node.source()); }
-Place place_of(const toml::key& key) { return place_of(key.source()); }
+Place place_of(const toml::node& node) {
+  return place_of(node.source());
+}
+Place place_of(const toml::key& key) {
+  return place_of(key.source());
+}
 
 /// The entries of a table in the order of the file; toml++ keeps them by name.
 struct Entry {
@@ -148,7 +152,8 @@ class Reader {
     }
     if (!has_kind && action.node->is_table()) {
       error(definition.place, fmt::format("action \"{}\" has no kind; write kind = \"button\", "
-                                          "\"axis\" or \"vector\"", action.name()));
+                                          "\"axis\" or \"vector\"",
+                                          action.name()));
     }
     return definition;
   }
@@ -231,8 +236,9 @@ class Reader {
       for (const Entry& entry : entries_of(*table)) read_binding_key(entry, binding);
       if (table->empty()) error(place_of(node), "a binding needs a control");
     } else {
-      error(place_of(node), "a binding is a control's name in quotes, or a table like "
-                            "{ control = \"PadLeftStick\" }");
+      error(place_of(node),
+            "a binding is a control's name in quotes, or a table like "
+            "{ control = \"PadLeftStick\" }");
     }
     return binding;
   }
@@ -274,9 +280,8 @@ class Reader {
   PlacedControl read_control(std::string_view name, Place place) {
     if (const auto control = find_control(name)) return {*control, place};
     const std::string_view nearest = nearest_control_name(name);
-    const std::string hint = nearest.empty()
-                                 ? "; `next-move controls` lists them all"
-                                 : fmt::format("; did you mean \"{}\"?", nearest);
+    const std::string hint = nearest.empty() ? "; `next-move controls` lists them all"
+                                             : fmt::format("; did you mean \"{}\"?", nearest);
     error(place, fmt::format("unknown control \"{}\"{}", name, hint));
     return {Control::none, place};
   }
@@ -284,7 +289,8 @@ class Reader {
   std::vector<Diagnostic> problems_;
 };
 
-// toml++ speaks of a name that stands twice as a redefinition; the rest of what it says is plain enough.
+// toml++ speaks of a name that stands twice as a redefinition; the rest of what it says is plain
+// enough.
 std::string in_plain_words(const toml::parse_error& problem) {
   std::string text{problem.description()};
   const std::string_view redefinition = "cannot redefine existing ";
@@ -295,20 +301,28 @@ std::string in_plain_words(const toml::parse_error& problem) {
   return "this is no TOML: " + text;
 }
 
-Result<Playbook> failure(Diagnostic problem) { return {std::nullopt, {std::move(problem)}}; }
+Result<Playbook> failure(Diagnostic problem) {
+  return {std::nullopt, {std::move(problem)}};
+}
 
 }  // namespace
 
 Result<Playbook> parse_playbook(std::string_view text, std::string_view name) {
   if (text.find_first_not_of(" \t\r\n") == std::string_view::npos) {
-    return failure({Severity::error, std::string{name}, {1, 1},
-                    "the playbook is empty; it begins with format = 1", {}});
+    return failure({Severity::error,
+                    std::string{name},
+                    {1, 1},
+                    "the playbook is empty; it begins with format = 1",
+                    {}});
   }
   const toml::parse_result parsed = toml::parse(text);
   Result<Playbook> result;
   if (!parsed) {
-    result.diagnostics.push_back({Severity::error, {}, place_of(parsed.error().source()),
-                                  in_plain_words(parsed.error()), {}});
+    result.diagnostics.push_back({Severity::error,
+                                  {},
+                                  place_of(parsed.error().source()),
+                                  in_plain_words(parsed.error()),
+                                  {}});
   } else {
     Reader reader;
     PlaybookDefinition definition = reader.read(parsed.table());
@@ -318,11 +332,11 @@ Result<Playbook> parse_playbook(std::string_view text, std::string_view name) {
     result.diagnostics.insert(result.diagnostics.end(), meaning.begin(), meaning.end());
     if (readable && !has_errors(meaning)) result = make_playbook(std::move(definition));
   }
-  std::stable_sort(result.diagnostics.begin(), result.diagnostics.end(),
-                   [](const Diagnostic& a, const Diagnostic& b) {
-                     return std::pair{a.place.line, a.place.column} <
-                            std::pair{b.place.line, b.place.column};
-                   });
+  std::stable_sort(
+      result.diagnostics.begin(), result.diagnostics.end(),
+      [](const Diagnostic& a, const Diagnostic& b) {
+        return std::pair{a.place.line, a.place.column} < std::pair{b.place.line, b.place.column};
+      });
   files::locate(result.diagnostics, name, text);
   return result;
 }

@@ -1,7 +1,6 @@
+#include <fmt/format.h>
 #include <string>
 #include <vector>
-
-#include <fmt/format.h>
 
 #include <nextmove/playbook_file.hpp>
 

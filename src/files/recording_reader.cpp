@@ -1,9 +1,8 @@
 #include <algorithm>
 #include <array>
-#include <optional>
-
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
+#include <optional>
 
 #include <nextmove/nearest.hpp>
 #include <nextmove/recording_file.hpp>
@@ -39,7 +38,8 @@ class LineReader {
   Number whole(const char* key) {
     const auto it = json_.find(key);
     if (it == json_.end()) return 0;
-    if (it->is_number_unsigned() && it->get<std::uint64_t>() <= std::numeric_limits<Number>::max()) {
+    if (it->is_number_unsigned() &&
+        it->get<std::uint64_t>() <= std::numeric_limits<Number>::max()) {
       return it->get<Number>();
     }
     fail(fmt::format("\"{}\" must be a whole number from 0 to {}", key,
@@ -71,7 +71,8 @@ class LineReader {
     if (const auto found = find_device_kind(kind)) {
       device.kind = *found;
     } else {
-      fail(fmt::format("unknown device kind \"{}\"; it is keyboard, mouse, gamepad or touch", kind));
+      fail(
+          fmt::format("unknown device kind \"{}\"; it is keyboard, mouse, gamepad or touch", kind));
     }
     device.name = text("name");
     device.vendor = whole<std::uint16_t>("vendor");
@@ -92,8 +93,9 @@ class LineReader {
     if (has("release")) return ReleasedAll{at};
     if (has("enter")) return Entered{at, text("seat"), text("enter")};
     if (has("leave")) return Left{at, text("seat"), text("leave")};
-    fail("this line tells nothing known; expected control, update, plug, unplug, give, release, "
-         "enter or leave");
+    fail(
+        "this line tells nothing known; expected control, update, plug, unplug, give, release, "
+        "enter or leave");
     return Updated{at};
   }
 
@@ -155,8 +157,11 @@ class RecordingReader {
 
   void error(std::string message) {
     constexpr std::size_t longest = 300;
-    problems_.push_back({Severity::error, std::string{name_}, {std::max(1, number_), 1},
-                         std::move(message), std::string{line_.substr(0, longest)}});
+    problems_.push_back({Severity::error,
+                         std::string{name_},
+                         {std::max(1, number_), 1},
+                         std::move(message),
+                         std::string{line_.substr(0, longest)}});
   }
 
   // The line as an object; reports and returns nothing where it is none.

@@ -1,26 +1,27 @@
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
+#include <string>
+#include <vector>
 
 #include <nextmove/recording_file.hpp>
+
+#include "json_text.hpp"
 
 namespace nextmove {
 namespace {
 
-using Json = nlohmann::ordered_json;
+using files::json_text;
 
-std::string dump(const Json& json) {
-  return json.dump(-1, ' ', false, Json::error_handler_t::replace);
+unsigned number(DeviceId id) {
+  return static_cast<unsigned>(id);
 }
-std::string dump(const std::string& text) { return dump(Json(text)); }
 
-unsigned number(DeviceId id) { return static_cast<unsigned>(id); }
-
-Json device_json(const Device& device) {
-  Json json = {{"kind", to_string(device.kind)}, {"name", device.name}};
-  if (device.vendor != 0) json["vendor"] = device.vendor;
-  if (device.product != 0) json["product"] = device.product;
-  if (!device.serial.empty()) json["serial"] = device.serial;
-  return json;
+std::string device_fields(const Device& device) {
+  std::string text =
+      fmt::format(R"("kind":"{}","name":{})", to_string(device.kind), json_text(device.name));
+  if (device.vendor != 0) text += fmt::format(R"(,"vendor":{})", device.vendor);
+  if (device.product != 0) text += fmt::format(R"(,"product":{})", device.product);
+  if (!device.serial.empty()) text += fmt::format(R"(,"serial":{})", json_text(device.serial));
+  return text;
 }
 
 // What each step says besides its time. fmt writes the shortest digits that read back as the same
@@ -32,38 +33,48 @@ std::string fields(const Event& it) {
   return text;
 }
 std::string fields(const Plugged& it) {
-  const std::string device = dump(device_json(it.device));
-  return fmt::format(R"("plug":{},{})", number(it.id), device.substr(1, device.size() - 2));
+  return fmt::format(R"("plug":{},{})", number(it.id), device_fields(it.device));
 }
-std::string fields(const Unplugged& it) { return fmt::format(R"("unplug":{})", number(it.id)); }
+std::string fields(const Unplugged& it) {
+  return fmt::format(R"("unplug":{})", number(it.id));
+}
 std::string fields(const Given& it) {
-  return fmt::format(R"("give":{},"seat":{})", number(it.id), dump(it.seat));
+  return fmt::format(R"("give":{},"seat":{})", number(it.id), json_text(it.seat));
 }
-std::string fields(const ReleasedAll& /*it*/) { return R"("release":"all")"; }
+std::string fields(const ReleasedAll& /*it*/) {
+  return R"("release":"all")";
+}
 std::string fields(const Entered& it) {
-  return fmt::format(R"("enter":{},"seat":{})", dump(it.context), dump(it.seat));
+  return fmt::format(R"("enter":{},"seat":{})", json_text(it.context), json_text(it.seat));
 }
 std::string fields(const Left& it) {
-  return fmt::format(R"("leave":{},"seat":{})", dump(it.context), dump(it.seat));
+  return fmt::format(R"("leave":{},"seat":{})", json_text(it.context), json_text(it.seat));
 }
-std::string fields(const Updated& /*it*/) { return R"("update":true)"; }
+std::string fields(const Updated& /*it*/) {
+  return R"("update":true)";
+}
 
 }  // namespace
 
 std::string to_json_line(const RecordingHeader& header) {
-  Json json = {{"format", "nextmove-recording"}, {"version", 1}, {"title", header.title}};
-  json["devices"] = Json::array();
-  for (const RecordedDevice& recorded : header.devices) {
-    Json device = {{"id", number(recorded.id)}};
-    device.update(device_json(recorded.device));
-    if (!recorded.seat.empty()) device["seat"] = recorded.seat;
-    json["devices"].push_back(device);
+  std::vector<std::string> devices;
+  for (const RecordedDevice& it : header.devices) {
+    const std::string seat =
+        it.seat.empty() ? "" : fmt::format(R"(,"seat":{})", json_text(it.seat));
+    devices.push_back(
+        fmt::format(R"({{"id":{},{}{}}})", number(it.id), device_fields(it.device), seat));
   }
-  json["seats"] = Json::array();
-  for (const RecordedSeat& seat : header.seats) {
-    json["seats"].push_back({{"name", seat.name}, {"contexts", seat.contexts}});
+  std::vector<std::string> seats;
+  for (const RecordedSeat& it : header.seats) {
+    std::vector<std::string> contexts;
+    for (const std::string& context : it.contexts) contexts.push_back(json_text(context));
+    seats.push_back(fmt::format(R"({{"name":{},"contexts":[{}]}})", json_text(it.name),
+                                fmt::join(contexts, ",")));
   }
-  return dump(json) + '\n';
+  return fmt::format(
+      R"({{"format":"nextmove-recording","version":1,"title":{},"devices":[{}],"seats":[{}]}})"
+      "\n",
+      json_text(header.title), fmt::join(devices, ","), fmt::join(seats, ","));
 }
 
 std::string to_json_line(const Step& step) {

@@ -3,9 +3,8 @@
 #include <cerrno>
 #include <cstring>
 #include <filesystem>
-#include <fstream>
-
 #include <fmt/core.h>
+#include <fstream>
 
 namespace nextmove::files {
 namespace {

@@ -1,3 +1,3 @@
 // The one place where toml++ itself is compiled.
 #define TOML_IMPLEMENTATION
-#include <toml++/toml.h>
+#include "toml.hpp"

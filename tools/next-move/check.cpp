@@ -3,6 +3,7 @@
 #include <nextmove/files.hpp>
 
 #include "commands.hpp"
+#include "json_output.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
@@ -21,7 +22,7 @@ std::string summary(const Playbook& playbook) {
 int check_command(const std::string& playbook, bool json) {
   const Result<Playbook> loaded = load_playbook(playbook);
   if (json) {
-    print_problems_as_json(playbook, loaded.diagnostics);
+    print_as_json(playbook, loaded.diagnostics);
   } else {
     print_problems(loaded.diagnostics);
     if (loaded) {

@@ -1,11 +1,11 @@
 #include <algorithm>
-
 #include <fmt/core.h>
-#include <nlohmann/json.hpp>
 
 #include <nextmove/nextmove.hpp>
 
 #include "commands.hpp"
+#include "describe.hpp"
+#include "json_output.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
@@ -20,21 +20,6 @@ std::string lower(std::string_view text) {
   return result;
 }
 
-std::string_view values(ControlForm form) {
-  switch (form) {
-    case ControlForm::button: return "up or down";
-    case ControlForm::trigger: return "0 to 1";
-    case ControlForm::stick: return "x and y, -1 to 1";
-    case ControlForm::stick_axis: return "-1 to 1";
-    case ControlForm::stick_half: return "0 to 1";
-    case ControlForm::displacement: return "movement in x and y";
-    case ControlForm::displacement_axis: return "movement";
-    case ControlForm::displacement_half: return "movement one way";
-    case ControlForm::position: return "place in the window";
-  }
-  return {};
-}
-
 std::vector<ControlInfo> matching(const std::string& word) {
   std::vector<ControlInfo> found;
   for (const ControlInfo& control : all_controls()) {
@@ -45,7 +30,8 @@ std::vector<ControlInfo> matching(const std::string& word) {
 }
 
 std::vector<std::string_view> searchable_words() {
-  std::vector<std::string_view> words = {"stick", "trigger", "shoulder", "paddle", "arrow", "numpad"};
+  std::vector<std::string_view> words = {"stick",  "trigger", "shoulder",
+                                         "paddle", "arrow",   "numpad"};
   for (int kind = 0; kind < device_kind_count; ++kind) {
     words.push_back(to_string(static_cast<DeviceKind>(kind)));
   }
@@ -58,18 +44,12 @@ std::vector<std::string_view> searchable_words() {
 int controls_command(const std::string& word, bool json) {
   const std::vector<ControlInfo> found = matching(word);
   if (json) {
-    auto list = nlohmann::ordered_json::array();
-    for (const ControlInfo& control : found) {
-      list.push_back({{"name", control.name},
-                      {"device", to_string(control.device)},
-                      {"values", values(control.form)}});
-    }
-    fmt::print("{}\n", list.dump(2));
+    print_as_json(found);
   } else if (!found.empty()) {
     Table table{{"CONTROL", "DEVICE", "VALUES"}};
     for (const ControlInfo& control : found) {
       table.add({std::string{control.name}, std::string{to_string(control.device)},
-                 std::string{values(control.form)}});
+                 std::string{values_of(control.form)}});
     }
     table.print();
   }

@@ -14,8 +14,9 @@ namespace {
 void print_opening(const Recording& recording) {
   fmt::print("{}: one player steers a harbour tug, first with the keyboard, then with a gamepad.\n",
              bold(recording.header.title));
-  fmt::print("This recording was made once; it is now played through the playbook, and these are the\n"
-             "readings that the game sees.\n\n");
+  fmt::print(
+      "This recording was made once; it is now played through the playbook, and these are the\n"
+      "readings that the game sees.\n\n");
 }
 
 void print_summary(const Playbook& playbook, const Playback& playback) {
@@ -30,7 +31,9 @@ void print_summary(const Playbook& playbook, const Playback& playback) {
                fmt::format("{:.2f} s", to_seconds(summary.active))});
   }
   table.print();
-  fmt::print("\nNext: `next-move show FILE` for a playbook of your own, `next-move --help` for the rest.\n");
+  fmt::print(
+      "\nNext: `next-move show FILE` for a playbook of your own, `next-move --help` for the "
+      "rest.\n");
 }
 
 }  // namespace
@@ -47,9 +50,8 @@ int demo_command(bool json) {
     print_opening(*recording);
     print_timeline_heading();
   }
-  playback.run([&](const TimelineLine& line) {
-    fmt::print("{}\n", json ? to_json(line) : to_text(line));
-  });
+  playback.run(
+      [&](const TimelineLine& line) { fmt::print("{}\n", json ? to_json(line) : to_text(line)); });
   if (!json) print_summary(*playbook, playback);
   return exit_fine;
 }

@@ -1,8 +1,7 @@
 // next-move: look at playbooks and play recordings, from the command line.
+#include <CLI/CLI.hpp>
 #include <algorithm>
 #include <array>
-
-#include <CLI/CLI.hpp>
 #include <fmt/core.h>
 
 #include <nextmove/nextmove.hpp>
@@ -72,8 +71,9 @@ int run(CLI::App& app, int argc, char** argv) {
       ->type_name("WORD");
   controls->callback([&] { code = controls_command(arguments.word, arguments.json); });
 
-  CLI::App* demo = add_command(app, arguments, "demo", "play the bundled recording and tell what happened",
-                               "next-move demo");
+  CLI::App* demo =
+      add_command(app, arguments, "demo", "play the bundled recording and tell what happened",
+                  "next-move demo");
   demo->callback([&] { code = demo_command(arguments.json); });
 
   if (const std::string name = argc > 1 ? argv[1] : ""; is_unknown_command(name)) {
@@ -88,11 +88,13 @@ int run(CLI::App& app, int argc, char** argv) {
 }  // namespace
 
 int main(int argc, char** argv) {
-  CLI::App app{"Next Move: named actions for games. Looks at playbooks and plays recordings.", "next-move"};
+  CLI::App app{"Next Move: named actions for games. Looks at playbooks and plays recordings.",
+               "next-move"};
   app.set_version_flag("--version", std::string{nextmove::version});
   app.require_subcommand(1);
-  app.footer("Exit codes: 0 fine, 1 problems in the input, 2 wrong usage.\n"
-             "Example:\n  next-move demo");
+  app.footer(
+      "Exit codes: 0 fine, 1 problems in the input, 2 wrong usage.\n"
+      "Example:\n  next-move demo");
   try {
     return run(app, argc, argv);
   } catch (const CLI::Success& wanted) {

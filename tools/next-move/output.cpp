@@ -1,12 +1,9 @@
 #include "output.hpp"
 
-#include <unistd.h>
-
 #include <algorithm>
 #include <cstdlib>
-
 #include <fmt/core.h>
-#include <nlohmann/json.hpp>
+#include <unistd.h>
 
 namespace {
 
@@ -28,14 +25,19 @@ std::string styled(std::string_view text, std::string_view code) {
 
 // Columns a text takes: UTF-8 continuation bytes take none.
 std::size_t width(std::string_view text) {
-  return static_cast<std::size_t>(std::count_if(
-      text.begin(), text.end(), [](char c) { return (static_cast<unsigned char>(c) & 0xc0U) != 0x80; }));
+  return static_cast<std::size_t>(std::count_if(text.begin(), text.end(), [](char c) {
+    return (static_cast<unsigned char>(c) & 0xc0U) != 0x80;
+  }));
 }
 
 }  // namespace
 
-std::string bold(std::string_view text) { return styled(text, "1"); }
-std::string dim(std::string_view text) { return styled(text, "2"); }
+std::string bold(std::string_view text) {
+  return styled(text, "1");
+}
+std::string dim(std::string_view text) {
+  return styled(text, "2");
+}
 
 void Table::print() const {
   std::vector<std::size_t> widths(rows_.front().size(), 0);
@@ -58,26 +60,6 @@ void print_problems(const std::vector<nextmove::Diagnostic>& problems) {
   for (const auto& problem : problems) fmt::print(stderr, "{}\n", to_string(problem));
 }
 
-void print_problems_as_json(std::string_view file,
-                            const std::vector<nextmove::Diagnostic>& problems) {
-  nlohmann::ordered_json json = {{"file", file}, {"ok", !nextmove::has_errors(problems)}};
-  json["problems"] = nlohmann::ordered_json::array();
-  for (const auto& problem : problems) {
-    const bool is_error = problem.severity == nextmove::Severity::error;
-    json["problems"].push_back({{"severity", is_error ? "error" : "warning"},
-                                {"line", problem.place.line},
-                                {"column", problem.place.column},
-                                {"message", problem.message}});
-  }
-  using Json = nlohmann::ordered_json;
-  fmt::print("{}\n", json.dump(2, ' ', false, Json::error_handler_t::replace));
-}
-
 std::string counted(std::size_t count, std::string_view what) {
   return fmt::format("{} {}{}", count, what, count == 1 ? "" : "s");
-}
-
-std::string json_text(std::string_view text) {
-  using Json = nlohmann::json;
-  return Json(text).dump(-1, ' ', false, Json::error_handler_t::replace);
 }

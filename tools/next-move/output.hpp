@@ -26,12 +26,5 @@ class Table {
 /// The problems, each with its source line, to standard error.
 void print_problems(const std::vector<nextmove::Diagnostic>& problems);
 
-/// The problems as one JSON object {"file", "ok", "problems"}, to standard output.
-void print_problems_as_json(std::string_view file,
-                            const std::vector<nextmove::Diagnostic>& problems);
-
 /// "1 action", "2 actions".
 std::string counted(std::size_t count, std::string_view what);
-
-/// `text` as JSON, with its quotes.
-std::string json_text(std::string_view text);

@@ -20,9 +20,8 @@ int play_command(const std::string& playbook, const std::string& recording, bool
     fmt::print(stderr, "{}: error: {}\n", recording, printable(problem));
   }
   if (!json) print_timeline_heading();
-  playback.run([&](const TimelineLine& line) {
-    fmt::print("{}\n", json ? to_json(line) : to_text(line));
-  });
+  playback.run(
+      [&](const TimelineLine& line) { fmt::print("{}\n", json ? to_json(line) : to_text(line)); });
   const bool fine = steps.diagnostics.empty() && playback.problems().empty();
   return fine ? exit_fine : exit_problems;
 }

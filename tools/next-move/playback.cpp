@@ -1,20 +1,20 @@
 #include "playback.hpp"
 
 #include <algorithm>
+#include <fmt/core.h>
 #include <set>
 
-#include <fmt/core.h>
-
+#include "json_output.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
 
 namespace {
 
-bool is_at_rest(Vec2 value) { return value == Vec2{}; }
-
 // Fixed digits, and no "-0.00".
-std::string decimal(float value) { return fmt::format("{:6.2f}", value == 0 ? 0.0F : value); }
+std::string decimal(float value) {
+  return fmt::format("{:6.2f}", value == 0 ? 0.0F : value);
+}
 
 std::string press_words(const ButtonReading& reading) {
   if (reading.presses > 1) return fmt::format("pressed {} times", reading.presses);
@@ -72,37 +72,36 @@ void Playback::tell_step(const Step& step, const std::function<void(const Timeli
   const auto name = [&](DeviceId id) {
     return fmt::format("device {}", static_cast<unsigned>(id));
   };
-  std::visit(
-      Overloaded{
-          [&](const Plugged& it) {
-            tell({it.time, "", "",
-                  fmt::format("{} plugged: {} {}", name(it.id), to_string(it.device.kind),
-                              json_text(it.device.name)),
-                  fmt::format(R"("plugged":{})", static_cast<unsigned>(it.id))});
-          },
-          [&](const Unplugged& it) {
-            tell({it.time, "", "", name(it.id) + " unplugged",
-                  fmt::format(R"("unplugged":{})", static_cast<unsigned>(it.id))});
-          },
-          [&](const Given& it) {
-            tell({it.time, it.seat, "", "gets " + name(it.id),
-                  fmt::format(R"("given":{})", static_cast<unsigned>(it.id))});
-          },
-          [&](const ReleasedAll& it) {
-            tell({it.time, "", "", "everything released", R"("released":"all")"});
-          },
-          [&](const Entered& it) {
-            tell({it.time, it.seat, "", "enters " + it.context,
-                  fmt::format(R"("entered":{})", json_text(it.context))});
-          },
-          [&](const Left& it) {
-            tell({it.time, it.seat, "", "leaves " + it.context,
-                  fmt::format(R"("left":{})", json_text(it.context))});
-          },
-          [](const Event&) {},
-          [](const Updated&) {},
-      },
-      step);
+  std::visit(Overloaded{
+                 [&](const Plugged& it) {
+                   tell({it.time, "", "",
+                         fmt::format("{} plugged: {} {}", name(it.id), to_string(it.device.kind),
+                                     json_text(it.device.name)),
+                         fmt::format(R"("plugged":{})", static_cast<unsigned>(it.id))});
+                 },
+                 [&](const Unplugged& it) {
+                   tell({it.time, "", "", name(it.id) + " unplugged",
+                         fmt::format(R"("unplugged":{})", static_cast<unsigned>(it.id))});
+                 },
+                 [&](const Given& it) {
+                   tell({it.time, it.seat, "", "gets " + name(it.id),
+                         fmt::format(R"("given":{})", static_cast<unsigned>(it.id))});
+                 },
+                 [&](const ReleasedAll& it) {
+                   tell({it.time, "", "", "everything released", R"("released":"all")"});
+                 },
+                 [&](const Entered& it) {
+                   tell({it.time, it.seat, "", "enters " + it.context,
+                         fmt::format(R"("entered":{})", json_text(it.context))});
+                 },
+                 [&](const Left& it) {
+                   tell({it.time, it.seat, "", "leaves " + it.context,
+                         fmt::format(R"("left":{})", json_text(it.context))});
+                 },
+                 [](const Event&) {},
+                 [](const Updated&) {},
+             },
+             step);
 }
 
 void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineLine&)>& tell) {
@@ -111,26 +110,22 @@ void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineL
   for (const ActionId id : changes) {
     const ActionDefinition& action = hub_.playbook().action(id);
     TimelineLine line{hub_.now(), std::string{seat.name()}, action.name};
+    const Reading& reading = seat.read(id);
+    const auto& [x, y] = reading.value;
     switch (action.kind) {
-      case ActionKind::button: {
-        const ButtonReading reading = seat.read(Button{id});
-        line.what = press_words(reading);
-        line.fields = fmt::format(R"("presses":{},"releases":{},"held":{})", reading.presses,
-                                  reading.releases, reading.held);
+      case ActionKind::button:
+        line.what = press_words(reading.button);
+        line.fields = fmt::format(R"("presses":{},"releases":{},"held":{})", reading.button.presses,
+                                  reading.button.releases, reading.button.held);
         break;
-      }
-      case ActionKind::axis: {
-        const float value = seat.read(Axis{id}).value;
-        line.what = decimal(value);
-        line.fields = fmt::format(R"("x":{})", value);
+      case ActionKind::axis:
+        line.what = decimal(x);
+        line.fields = fmt::format(R"("x":{})", x);
         break;
-      }
-      case ActionKind::vector: {
-        const Vec2 value = seat.read(Vector{id}).value;
-        line.what = decimal(value.x) + ' ' + decimal(value.y);
-        line.fields = fmt::format(R"("x":{},"y":{})", value.x, value.y);
+      case ActionKind::vector:
+        line.what = decimal(x) + ' ' + decimal(y);
+        line.fields = fmt::format(R"("x":{},"y":{})", x, y);
         break;
-      }
     }
     tell(line);
   }
@@ -138,16 +133,9 @@ void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineL
 
 void Playback::add_up(const Seat& seat, Duration since_last) {
   for (std::size_t i = 0; i < summaries_.size(); ++i) {
-    const ActionId id{static_cast<std::uint16_t>(i)};
-    bool is_active = false;
-    switch (hub_.playbook().action(id).kind) {
-      case ActionKind::button:
-        is_active = seat.read(Button{id}).held;
-        summaries_[i].presses += seat.read(Button{id}).presses;
-        break;
-      case ActionKind::axis: is_active = seat.read(Axis{id}).value != 0; break;
-      case ActionKind::vector: is_active = !is_at_rest(seat.read(Vector{id}).value); break;
-    }
+    const Reading& reading = seat.read(ActionId{static_cast<std::uint16_t>(i)});
+    summaries_[i].presses += reading.button.presses;
+    const bool is_active = reading.button.held || reading.value != Vec2{};
     if (is_active) summaries_[i].active += since_last;
   }
 }

@@ -1,35 +1,20 @@
 #include <fmt/format.h>
-#include <nlohmann/json.hpp>
 
 #include <nextmove/files.hpp>
 
 #include "commands.hpp"
+#include "describe.hpp"
+#include "json_output.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
 
 namespace {
 
-using Json = nlohmann::ordered_json;
-
-struct NamedControl {
-  std::string_view direction;  // "control" for the whole action
-  Control control;
-};
-
-std::vector<NamedControl> controls_of(const BindingDefinition& binding) {
-  std::vector<NamedControl> controls;
-  const auto add = [&](std::string_view name, PlacedControl placed) {
-    if (placed.control != Control::none) controls.push_back({name, placed.control});
-  };
-  add("control", binding.control);
-  for (const Direction& direction : directions()) add(direction.name, binding.*direction.control);
-  return controls;
-}
-
 std::string details(const BindingDefinition& binding) {
   std::vector<std::string> parts;
-  if (binding.shaping.dead_zone) parts.push_back(fmt::format("dead zone {}", *binding.shaping.dead_zone));
+  if (binding.shaping.dead_zone)
+    parts.push_back(fmt::format("dead zone {}", *binding.shaping.dead_zone));
   if (binding.thresholds != Thresholds{}) {
     parts.push_back(fmt::format("press at {}, release at {}", binding.thresholds.press_at,
                                 binding.thresholds.release_at));
@@ -84,36 +69,6 @@ void print_table(const Playbook& playbook) {
   table.print();
 }
 
-Json binding_json(const BindingDefinition& binding) {
-  Json json = Json::object();
-  for (const auto& [direction, control] : controls_of(binding)) json[std::string{direction}] = to_string(control);
-  if (binding.shaping.dead_zone) json["dead_zone"] = *binding.shaping.dead_zone;
-  if (binding.thresholds != Thresholds{}) {
-    json["press_at"] = binding.thresholds.press_at;
-    json["release_at"] = binding.thresholds.release_at;
-  }
-  if (binding.pass_on) json["pass_on"] = true;
-  return json;
-}
-
-void print_json(const Playbook& playbook) {
-  Json json = {{"title", playbook.title()}, {"actions", Json::array()}};
-  for (const ActionDefinition& action : playbook.actions()) {
-    Json contexts = Json::object();
-    for (const ContextDefinition& context : playbook.contexts()) {
-      for (const BindingDefinition& binding : context.bindings) {
-        if (binding.action == action.name) contexts[context.name].push_back(binding_json(binding));
-      }
-    }
-    json["actions"].push_back({{"name", action.name},
-                               {"kind", to_string(action.kind)},
-                               {"label", action.label},
-                               {"group", action.group},
-                               {"contexts", contexts}});
-  }
-  fmt::print("{}\n", json.dump(2, ' ', false, Json::error_handler_t::replace));
-}
-
 }  // namespace
 
 int show_command(const std::string& playbook, bool json) {
@@ -121,7 +76,7 @@ int show_command(const std::string& playbook, bool json) {
   print_problems(loaded.diagnostics);
   if (!loaded) return exit_problems;
   if (json) {
-    print_json(*loaded);
+    print_as_json(*loaded);
   } else {
     print_table(*loaded);
   }

@@ -18,12 +18,13 @@ union SDL_Event;
 
 namespace nextmove::sdl2 {
 
-/// Feeds a hub from the game's own event loop; it takes no event off the queue itself. Make it after
-/// SDL_Init (with SDL_INIT_GAMECONTROLLER where pads are wanted) and destroy it before SDL_Quit. The hub
-/// must outlive it. For SDL's main thread.
+/// Feeds a hub from the game's own event loop; it takes no event off the queue itself. Make it
+/// after SDL_Init (with SDL_INIT_GAMECONTROLLER where pads are wanted) and destroy it before
+/// SDL_Quit. The hub must outlive it. For SDL's main thread.
 ///
-/// SDL merges all keyboards into one and all mice into one, so one of each is plugged in from the start.
-/// Pads are named by position: SDL is told (by hint) not to swap face buttons by their lettering.
+/// SDL merges all keyboards into one and all mice into one, so one of each is plugged in from the
+/// start. Pads are named by position: SDL is told (by hint) not to swap face buttons by their
+/// lettering.
 class Adapter {
  public:
   explicit Adapter(Hub& hub);

@@ -1,0 +1,190 @@
+// Costs, each beside the same work written by hand, in one run.
+#include <benchmark/benchmark.h>
+#include <cstdio>
+#include <map>
+#include <random>
+
+#include <nextmove/files.hpp>
+#include <nextmove/nextmove.hpp>
+
+#include "by_hand.hpp"
+
+using namespace nextmove;
+
+namespace {
+
+constexpr int events_a_frame = 8;
+constexpr int frames = 1000;
+constexpr Duration frame_length{16'667};
+
+Playbook demo_playbook() {
+  Result<Playbook> book = load_playbook(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml");
+  if (!book) std::abort();
+  return *book;
+}
+
+// Keys, a mouse button, a stick and triggers, as busy hands give them.
+std::vector<Event> busy_hands(DeviceId keyboard, DeviceId mouse, DeviceId pad) {
+  using enum Control;
+  constexpr std::array keys = {KeyW, KeyA, KeyS, KeyD, ArrowUp, ArrowRight, KeyR, KeyF, Space};
+  constexpr std::array buttons = {PadSouth, PadEast};
+  std::mt19937 random{1};  // the same work for everybody
+  const auto below = [&](std::size_t n) { return random() % n; };
+  const auto axis = [&] { return static_cast<float>(below(201)) / 100 - 1; };
+  std::vector<Event> events;
+  for (int frame = 0; frame < frames; ++frame) {
+    for (int i = 0; i < events_a_frame; ++i) {
+      const Time time = frame * frame_length + Duration{i};
+      const auto down = static_cast<float>(below(2));
+      switch (below(6)) {
+        case 0: events.push_back({time, pad, PadLeftStick, axis(), axis()}); break;
+        case 1: events.push_back({time, pad, PadRightTrigger, (axis() + 1) / 2}); break;
+        case 2: events.push_back({time, pad, buttons[below(buttons.size())], down}); break;
+        case 3: events.push_back({time, mouse, MouseLeft, down}); break;
+        default: events.push_back({time, keyboard, keys[below(keys.size())], down});
+      }
+    }
+  }
+  return events;
+}
+
+struct Handles {
+  explicit Handles(const Playbook& book)
+      : steer(book.vector("steer")),
+        pan_chart(book.vector("pan_chart")),
+        throttle(book.axis("throttle")),
+        horn(book.button("horn")),
+        mark(book.button("mark")) {}
+  Vector steer;
+  Vector pan_chart;
+  Axis throttle;
+  Button horn;
+  Button mark;
+};
+
+void read_all(const Seat& seat, const Handles& handles) {
+  benchmark::DoNotOptimize(seat.read(handles.steer));
+  benchmark::DoNotOptimize(seat.read(handles.pan_chart));
+  benchmark::DoNotOptimize(seat.read(handles.throttle));
+  benchmark::DoNotOptimize(seat.read(handles.horn));
+  benchmark::DoNotOptimize(seat.read(handles.mark));
+}
+
+void frames_next_move(benchmark::State& state) {
+  Hub hub{demo_playbook()};
+  const Handles handles{hub.playbook()};
+  std::vector<std::vector<Event>> hands;
+  for (int i = 0; i < state.range(0); ++i) {
+    Seat& seat = hub.add_seat("seat " + std::to_string(i));
+    seat.enter("helm");
+    std::array<DeviceId, 3> ids{};
+    const std::array kinds = {DeviceKind::keyboard, DeviceKind::mouse, DeviceKind::gamepad};
+    for (std::size_t k = 0; k < kinds.size(); ++k) {
+      ids[k] = hub.plug({kinds[k], "simulated"}, {});
+      hub.give(ids[k], seat);
+    }
+    hands.push_back(busy_hands(ids[0], ids[1], ids[2]));
+  }
+  for (auto _ : state) {
+    for (std::size_t frame = 0; frame < frames; ++frame) {
+      for (const auto& events : hands) {
+        for (std::size_t i = 0; i < events_a_frame; ++i) {
+          hub.feed(events[frame * events_a_frame + i]);
+        }
+      }
+      hub.update(hands[0][frame * events_a_frame + events_a_frame - 1].time);
+      for (const auto& seat : hub.seats()) read_all(*seat, handles);
+    }
+  }
+  state.SetItemsProcessed(state.iterations() * frames * events_a_frame * state.range(0));
+}
+
+void frames_by_hand(benchmark::State& state) {
+  std::vector<by_hand::Controls> seats(static_cast<std::size_t>(state.range(0)));
+  std::vector<std::vector<Event>> hands;
+  for (std::size_t i = 0; i < seats.size(); ++i) {
+    hands.push_back(busy_hands(DeviceId{1}, DeviceId{2}, DeviceId{3}));
+  }
+  for (auto _ : state) {
+    for (std::size_t frame = 0; frame < frames; ++frame) {
+      for (std::size_t seat = 0; seat < seats.size(); ++seat) {
+        for (std::size_t i = 0; i < events_a_frame; ++i) {
+          seats[seat].handle(hands[seat][frame * events_a_frame + i]);
+        }
+        seats[seat].update();
+        benchmark::DoNotOptimize(seats[seat].steer);
+        benchmark::DoNotOptimize(seats[seat].pan_chart);
+        benchmark::DoNotOptimize(seats[seat].throttle);
+        benchmark::DoNotOptimize(seats[seat].horn.reading);
+        benchmark::DoNotOptimize(seats[seat].mark.reading);
+      }
+    }
+  }
+  state.SetItemsProcessed(state.iterations() * frames * events_a_frame * state.range(0));
+}
+
+void idle_update_next_move(benchmark::State& state) {
+  Hub hub{demo_playbook()};
+  const Handles handles{hub.playbook()};
+  for (int i = 0; i < state.range(0); ++i) hub.add_seat("seat").enter("helm");
+  hub.plug({DeviceKind::keyboard, "simulated"}, {});
+  Time now{};
+  for (auto _ : state) {
+    now += frame_length;
+    hub.update(now);
+    for (const auto& seat : hub.seats()) read_all(*seat, handles);
+  }
+}
+
+void idle_update_by_hand(benchmark::State& state) {
+  std::vector<by_hand::Controls> seats(static_cast<std::size_t>(state.range(0)));
+  for (auto _ : state) {
+    for (by_hand::Controls& seat : seats) {
+      seat.update();
+      benchmark::DoNotOptimize(seat);
+    }
+  }
+}
+
+BENCHMARK(frames_next_move)->Arg(1)->Arg(4);
+BENCHMARK(frames_by_hand)->Arg(1)->Arg(4);
+BENCHMARK(idle_update_next_move)->Arg(1)->Arg(4);
+BENCHMARK(idle_update_by_hand)->Arg(1)->Arg(4);
+
+// Keeps the times for the ratios.
+class Reporter : public benchmark::ConsoleReporter {
+ public:
+  void ReportRuns(const std::vector<Run>& runs) override {
+    ConsoleReporter::ReportRuns(runs);
+    for (const Run& run : runs) {
+      if (run.run_type == Run::RT_Aggregate && run.aggregate_name != "median") continue;
+      times[run.run_name.str()] = run.GetAdjustedCPUTime();
+    }
+  }
+  std::map<std::string, double> times;
+};
+
+void print_ratio(const Reporter& reporter, const std::string& what, const std::string& name,
+                 double units) {
+  const auto ours = reporter.times.find(name + "next_move" + what);
+  const auto theirs = reporter.times.find(name + "by_hand" + what);
+  if (ours == reporter.times.end() || theirs == reporter.times.end()) return;
+  std::printf("%-28s %9.1f ns  by hand %9.1f ns  ratio %.2f\n", (name + what).c_str(),
+              ours->second / units, theirs->second / units, ours->second / theirs->second);
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+  benchmark::Initialize(&argc, argv);
+  if (benchmark::ReportUnrecognizedArguments(argc, argv)) return 2;
+  Reporter reporter;
+  benchmark::RunSpecifiedBenchmarks(&reporter);
+  std::printf("\nAn event with its share of the update (%d events a frame, all readings read):\n",
+              events_a_frame);
+  print_ratio(reporter, "/1", "frames_", 1.0 * frames * events_a_frame);
+  print_ratio(reporter, "/4", "frames_", 4.0 * frames * events_a_frame);
+  std::printf("An update in which nothing happened:\n");
+  print_ratio(reporter, "/1", "idle_update_", 1);
+  print_ratio(reporter, "/4", "idle_update_", 1);
+}

@@ -1,0 +1,192 @@
+#include <gtest/gtest.h>
+#include <nlohmann/json.hpp>
+
+#include "support/process.hpp"
+
+namespace nextmove::support {
+namespace {
+
+const std::string playbook = NEXTMOVE_EXAMPLE_DATA "/tidewater.toml";
+const std::string recording = NEXTMOVE_EXAMPLE_DATA "/harbour.jsonl";
+
+Finished next_move(std::vector<std::string> arguments) {
+  arguments.insert(arguments.begin(), NEXTMOVE_PROGRAM);
+  return run(arguments);
+}
+
+using Json = nlohmann::json;
+
+TEST(Check, SaysThatAPlaybookIsFine) {
+  const Finished done = next_move({"check", playbook});
+  EXPECT_EQ(done.exit_code, 0);
+  EXPECT_EQ(done.output, playbook + ": fine (7 actions, 2 contexts, 20 bindings)\n");
+  EXPECT_EQ(done.errors, "");
+}
+
+TEST(Check, PrintsProblemsToStandardErrorAndExitsWithOne) {
+  const TemporaryFile file{"bad.toml",
+                           "format = 1\n[actions]\nhorn = { kind = \"buton\" }\n"
+                           "[contexts.helm.bind]\nhorn = \"Space\"\n"};
+  const Finished done = next_move({"check", file.path()});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_EQ(done.output, "");
+  EXPECT_EQ(done.errors, file.path() +
+                             ":3:17: error: unknown kind \"buton\"; did you mean \"button\"?\n"
+                             "  3 | horn = { kind = \"buton\" }\n"
+                             "    |                 ^~~~~~~\n"
+                             "\n1 problem in " +
+                             file.path() + "\n");
+}
+
+TEST(Check, TellsThePlacesAsJson) {
+  const TemporaryFile file{"bad.toml", "format = 1\nactons = 1\n"};
+  const Finished done = next_move({"check", file.path(), "--json"});
+  EXPECT_EQ(done.exit_code, 1);
+  const Json json = Json::parse(done.output);
+  EXPECT_EQ(json["ok"], false);
+  EXPECT_EQ(json["problems"][0]["line"], 2);
+  EXPECT_EQ(json["problems"][0]["column"], 1);
+  EXPECT_EQ(json["problems"][0]["message"], "unknown key \"actons\"; did you mean \"actions\"?");
+  EXPECT_EQ(Json::parse(next_move({"check", playbook, "--json"}).output)["ok"], true);
+}
+
+TEST(Show, ListsWhatDrivesEachAction) {
+  const Finished done = next_move({"show", playbook});
+  EXPECT_EQ(done.exit_code, 0);
+  EXPECT_EQ(done.output, read_file(NEXTMOVE_TEST_DATA "/show_tidewater.txt"));
+}
+
+TEST(Show, GivesTheSameAsJson) {
+  const Json json = Json::parse(next_move({"show", playbook, "--json"}).output);
+  EXPECT_EQ(json["title"], "Tidewater");
+  EXPECT_EQ(json["actions"][0]["contexts"]["helm"][0]["up"], "KeyW");
+  EXPECT_EQ(json["actions"][2]["contexts"]["helm"][0]["control"], "Space");
+}
+
+TEST(Show, ShowsNothingOfAWrongPlaybook) {
+  const Finished done = next_move({"show", "/nowhere.toml"});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_EQ(done.output, "");
+  EXPECT_EQ(done.errors, "/nowhere.toml: error: cannot be opened: No such file or directory\n");
+}
+
+// The timeline is part of the tree: each compiler and each level of optimisation must print it to
+// the byte.
+TEST(Play, PrintsTheSameTimelineEveryTimeAndUnderEveryCompiler) {
+  const std::string expected = read_file(NEXTMOVE_TEST_DATA "/harbour_timeline.txt");
+  for (int i = 0; i < 2; ++i) {
+    const Finished done = next_move({"play", playbook, recording});
+    EXPECT_EQ(done.exit_code, 0);
+    EXPECT_EQ(done.output, expected);
+    EXPECT_EQ(done.errors, "");
+  }
+}
+
+TEST(Play, PrintsEveryDigitAsJsonLines) {
+  const Finished done = next_move({"play", playbook, recording, "--json"});
+  EXPECT_EQ(done.output, read_file(NEXTMOVE_TEST_DATA "/harbour_timeline.jsonl"));
+}
+
+TEST(Play, PlaysWhatADamagedRecordingStillHolds) {
+  const std::string whole = read_file(recording);
+  const TemporaryFile cut{"cut.jsonl", whole.substr(0, whole.find("2.05") + 8)};
+  const Finished done = next_move({"play", playbook, cut.path()});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_NE(done.errors.find("error: the recording breaks off in this line"), std::string::npos);
+  EXPECT_NE(done.output.find("steer           0.71   0.71"), std::string::npos) << done.output;
+}
+
+TEST(Play, TellsOfContextsThatThePlaybookLacks) {
+  const TemporaryFile other{
+      "other.jsonl",
+      R"({"format":"nextmove-recording","version":1,"seats":[{"name":"a","contexts":["crane"]}]})"
+      "\n"};
+  const Finished done = next_move({"play", playbook, other.path()});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_EQ(done.errors, other.path() +
+                             ": error: the recording enters the context \"crane\", which "
+                             "the playbook does not have\n");
+}
+
+TEST(Play, LetsNoRecordedNameReachTheTerminalUnfiltered) {
+  const TemporaryFile evil{
+      "evil.jsonl",
+      R"({"format":"nextmove-recording","version":1,"seats":[{"name":"\u001b[31m","contexts":["helm"]}]})"
+      "\n"
+      R"({"t":1,"seat":"\u001b[31m","enter":"chart"})"
+      "\n"
+      R"({"t":1,"update":true})"
+      "\n"};
+  const Finished done = next_move({"play", playbook, evil.path()});
+  EXPECT_EQ(done.output.find('\x1b'), std::string::npos);
+  EXPECT_NE(done.output.find("?[31m"), std::string::npos);
+}
+
+TEST(Controls, AreSearchedByWord) {
+  const Finished done = next_move({"controls", "trigger"});
+  EXPECT_EQ(done.exit_code, 0);
+  EXPECT_EQ(done.output,
+            "CONTROL          DEVICE   VALUES\n"
+            "PadLeftTrigger   gamepad  0 to 1\n"
+            "PadRightTrigger  gamepad  0 to 1\n");
+  EXPECT_EQ(Json::parse(next_move({"controls", "--json"}).output).size(), 236U);
+}
+
+TEST(Controls, OfferTheNearestWord) {
+  const Finished done = next_move({"controls", "gampad"});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_EQ(done.errors,
+            "next-move: no control has \"gampad\" in its name; did you mean \"gamepad\"?\n");
+}
+
+TEST(Demo, TellsWhatHappened) {
+  const Finished done = next_move({"demo"});
+  EXPECT_EQ(done.exit_code, 0);
+  EXPECT_NE(done.output.find("    2.050  port tug        horn          pressed\n"),
+            std::string::npos)
+      << done.output;
+  EXPECT_NE(done.output.find("horn         button  4"), std::string::npos) << done.output;
+}
+
+TEST(Usage, WrongUsageExitsWithTwoAndSaysWhy) {
+  const auto refused = [](const std::vector<std::string>& arguments) {
+    const Finished done = next_move(arguments);
+    EXPECT_EQ(done.exit_code, 2);
+    EXPECT_EQ(done.output, "");
+    return done.errors;
+  };
+  EXPECT_EQ(refused({"shw"}),
+            "next-move: unknown command \"shw\"; did you mean \"show\"?\nTry: next-move --help\n");
+  EXPECT_EQ(refused({"show"}), "next-move: playbook is required\nTry: next-move --help\n");
+  EXPECT_EQ(refused({"show", playbook, "--jsn"}),
+            "next-move: The following argument was not expected: --jsn\nTry: next-move --help\n");
+}
+
+TEST(Usage, EveryCommandHasHelpWithAnExampleThatWorks) {
+  for (const char* command : {"check", "show", "play", "controls", "demo"}) {
+    const Finished help = next_move({command, "--help"});
+    EXPECT_EQ(help.exit_code, 0);
+    const std::size_t at = help.output.find("Example:\n  next-move ");
+    ASSERT_NE(at, std::string::npos) << help.output;
+    std::string example = help.output.substr(at + 11);
+    example = example.substr(0, example.find('\n'));
+    const std::string program = NEXTMOVE_PROGRAM;
+    const std::string line = "cd " NEXTMOVE_SOURCE " && " + program + example.substr(9);
+    EXPECT_EQ(run({"sh", "-c", line}).exit_code, 0) << line;
+  }
+  EXPECT_EQ(next_move({"--version"}).output, NEXTMOVE_VERSION "\n");
+}
+
+TEST(Colour, IsUsedOnATerminalAndNeverElsewhere) {
+  const std::string program = std::string{NEXTMOVE_PROGRAM} + " show " + playbook;
+  const auto on_terminal = [&](const std::string& variables) {
+    return run({"script", "-qec", variables + " " + program, "/dev/null"}).output;
+  };
+  EXPECT_NE(on_terminal("TERM=xterm").find("\x1b[1m"), std::string::npos);
+  EXPECT_EQ(on_terminal("TERM=xterm NO_COLOR=1").find('\x1b'), std::string::npos);
+  EXPECT_EQ(on_terminal("TERM=dumb").find('\x1b'), std::string::npos);
+  EXPECT_EQ(next_move({"show", playbook}).output.find('\x1b'), std::string::npos);
+}
+
+}  // namespace
+}  // namespace nextmove::support

@@ -1,0 +1,176 @@
+#include "support/playbooks.hpp"
+
+namespace nextmove::support {
+namespace {
+
+using Contexts = AtTheHelm;
+
+TEST_F(Contexts, ASeatHearsNothingOutsideAnyContext) {
+  stage.seat().leave("helm");
+  stage.press(Control::KeyW);
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+  EXPECT_FALSE(read(horn).held);
+}
+
+TEST_F(Contexts, TheHigherRankClaimsAControl) {
+  stage.seat().enter("chart");
+  stage.press(Control::Space);
+  stage.press(Control::KeyW);
+  stage.wait(10ms);
+  EXPECT_TRUE(read(mark).pressed);
+  EXPECT_FALSE(read(horn).held);
+  EXPECT_EQ(read(pan_chart).value, (Vec2{0, 1}));
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+}
+
+TEST_F(Contexts, WhatTheHigherRankDoesNotBindGoesToTheLower) {
+  stage.seat().enter("chart");
+  stage.press(Control::KeyR);
+  stage.wait(10ms);
+  EXPECT_EQ(read(throttle).value, 1);
+}
+
+TEST_F(Contexts, RankDecidesWhateverTheOrderOfEntering) {
+  stage.seat().leave("helm");
+  stage.seat().enter("chart");
+  stage.seat().enter("helm");
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_TRUE(read(mark).held);
+  EXPECT_FALSE(read(horn).held);
+}
+
+TEST_F(Contexts, AHeldButtonStaysWithTheContextThatHeardItsPress) {
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  stage.seat().enter("chart");
+  stage.wait(10ms);
+  EXPECT_TRUE(read(horn).held);
+  EXPECT_FALSE(read(mark).held);
+  stage.release(Control::Space);
+  stage.wait(10ms);
+  EXPECT_TRUE(read(horn).released);
+  EXPECT_FALSE(read(mark).pressed);
+}
+
+TEST_F(Contexts, TheTugFreezesUnderTheChart) {
+  stage.press(Control::KeyW);
+  stage.move(Control::PadLeftStick, 0, 1);
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 1}));
+  stage.seat().enter("chart");
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+  EXPECT_EQ(read(pan_chart).value, (Vec2{0, 1}));
+  stage.seat().leave("chart");
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 1}));
+  EXPECT_EQ(read(pan_chart).value, (Vec2{0, 0}));
+}
+
+TEST_F(Contexts, LeavingReleasesWhatTheContextHeld) {
+  stage.press(Control::Space);
+  stage.press(Control::KeyW);
+  stage.wait(10ms);
+  stage.seat().leave("helm");
+  stage.wait(10ms);
+  EXPECT_TRUE(read(horn).released);
+  EXPECT_FALSE(read(horn).held);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+}
+
+TEST_F(Contexts, EnteringTwiceIsEnteringOnce) {
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  stage.seat().enter("helm");
+  stage.wait(10ms);
+  EXPECT_TRUE(read(horn).held);
+  stage.seat().leave("helm");
+  EXPECT_FALSE(stage.seat().is_in("helm"));
+}
+
+TEST_F(Contexts, TheListHasTheOneThatHearsFirstInFront) {
+  stage.seat().enter("chart");
+  ASSERT_EQ(stage.seat().contexts().size(), 2U);
+  EXPECT_EQ(book.context(stage.seat().contexts()[0]).name, "chart");
+  EXPECT_EQ(book.context(stage.seat().contexts()[1]).name, "helm");
+}
+
+// Two contexts of equal rank that both bind Space and the left stick in some way.
+struct EqualRank : ::testing::Test {
+  static PlaybookDefinition definition() {
+    using enum Control;
+    return {.actions = {{.name = "winch"},
+                        {.name = "answer"},
+                        {.name = "lamp"},
+                        {.name = "nudge", .kind = ActionKind::vector},
+                        {.name = "tune", .kind = ActionKind::axis}},
+            .contexts = {{.name = "crane",
+                          .bindings = {{.action = "winch", .control = Space},
+                                       {.action = "nudge", .control = PadLeftStick}}},
+                         {.name = "radio",
+                          .bindings = {{.action = "answer", .control = Space},
+                                       {.action = "tune", .control = PadLeftStickX}}},
+                         {.name = "lights",
+                          .rank = 5,
+                          .bindings = {{.action = "lamp", .control = Space, .pass_on = true}}},
+                         {.name = "dialog", .rank = 9, .blocks = {DeviceKind::keyboard}}}};
+  }
+  EqualRank()
+      : stage(make(definition())),
+        winch(stage.hub().playbook().button("winch")),
+        answer(stage.hub().playbook().button("answer")),
+        lamp(stage.hub().playbook().button("lamp")),
+        nudge(stage.hub().playbook().vector("nudge")),
+        tune(stage.hub().playbook().axis("tune")) {}
+
+  testing::Rehearsal stage;
+  Button winch;
+  Button answer;
+  Button lamp;
+  Vector nudge;
+  Axis tune;
+};
+
+TEST_F(EqualRank, TheLastEnteredHearsFirst) {
+  stage.seat().enter("radio");
+  stage.seat().enter("crane");
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_TRUE(stage.seat().read(winch).held);
+  EXPECT_FALSE(stage.seat().read(answer).held);
+}
+
+TEST_F(EqualRank, ABindingCanPassTheControlOn) {
+  stage.seat().enter("crane");
+  stage.seat().enter("lights");
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_TRUE(stage.seat().read(lamp).held);
+  EXPECT_TRUE(stage.seat().read(winch).held);
+}
+
+TEST_F(EqualRank, AClaimTakesOnlyTheHalvesOfAStickThatAreBound) {
+  stage.seat().enter("crane");
+  stage.seat().enter("radio");
+  stage.move(Control::PadLeftStick, 0.8F, 0.6F);
+  stage.wait(10ms);
+  EXPECT_GT(stage.seat().read(tune).value, 0);
+  EXPECT_EQ(stage.seat().read(nudge).value.x, 0);
+  EXPECT_GT(stage.seat().read(nudge).value.y, 0);
+}
+
+TEST_F(EqualRank, AContextCanBlockADeviceKindForThoseBelow) {
+  stage.seat().enter("crane");
+  stage.seat().enter("dialog");
+  stage.press(Control::Space);
+  stage.move(Control::PadLeftStick, 0, 1);
+  stage.wait(10ms);
+  EXPECT_FALSE(stage.seat().read(winch).held);
+  EXPECT_EQ(stage.seat().read(nudge).value, (Vec2{0, 1})) << "the pad is not blocked";
+}
+
+}  // namespace
+}  // namespace nextmove::support

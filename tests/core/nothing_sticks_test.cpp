@@ -1,0 +1,116 @@
+#include <random>
+
+#include "support/playbooks.hpp"
+
+namespace nextmove::support {
+namespace {
+
+using NothingSticks = AtTheHelm;
+
+TEST_F(NothingSticks, UnpluggingReleasesWhatTheDeviceHeld) {
+  stage.press(Control::PadSouth);
+  stage.move(Control::PadLeftStick, 1, 0);
+  stage.wait(10ms);
+  stage.unplug(DeviceKind::gamepad);
+  stage.wait(10ms);
+  EXPECT_TRUE(read(horn).released);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+  EXPECT_TRUE(stage.hub().devices().empty());
+}
+
+TEST_F(NothingSticks, UnpluggingOneDeviceLeavesTheOthersAlone) {
+  stage.press(Control::PadSouth);
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  stage.unplug(DeviceKind::gamepad);
+  stage.wait(10ms);
+  EXPECT_TRUE(read(horn).held);
+}
+
+TEST_F(NothingSticks, APressRightBeforeTheUnpluggingIsStillSeen) {
+  stage.press(Control::PadSouth);
+  stage.unplug(DeviceKind::gamepad);
+  stage.wait(10ms);
+  EXPECT_EQ(read(horn), (ButtonReading{false, true, true, 1, 1}));
+}
+
+TEST_F(NothingSticks, LosingTheFocusReleasesEverything) {
+  stage.press(Control::Space);
+  stage.press(Control::KeyW);
+  stage.move(Control::PadLeftTrigger, 1);
+  stage.wait(10ms);
+  stage.hub().release_all(stage.now());
+  stage.wait(10ms);
+  EXPECT_FALSE(read(horn).held);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+  stage.release(Control::Space);  // what the window hears when it has the focus again
+  stage.wait(10ms);
+  EXPECT_EQ(read(horn), ButtonReading{});
+}
+
+TEST_F(NothingSticks, EventsOfAnUnpluggedDeviceAreForgotten) {
+  const DeviceId pad = stage.device(DeviceKind::gamepad);
+  stage.unplug(DeviceKind::gamepad);
+  stage.wait(10ms);
+  stage.hub().feed({stage.now(), pad, Control::PadSouth, 1});
+  stage.wait(10ms);
+  EXPECT_FALSE(read(horn).held);
+}
+
+TEST_F(NothingSticks, ADeviceGivenAwayLeavesNothingHeldBehind) {
+  stage.press(Control::PadSouth);
+  stage.wait(10ms);
+  Seat& other = stage.hub().add_seat("starboard tug");
+  other.enter("helm");
+  stage.hub().give(stage.device(DeviceKind::gamepad), other);
+  stage.release(Control::PadSouth);
+  stage.press(Control::PadSouth);
+  stage.wait(10ms);
+  EXPECT_FALSE(read(horn).held);
+  EXPECT_TRUE(other.read(horn).held);
+}
+
+// Whatever the order of events, contexts, plugs and losses of focus: with every control up, nothing
+// is held, every press has its release, and every value is at rest.
+TEST(NothingSticksAtRandom, WithEverythingUpEverythingIsAtRest) {
+  const unsigned seed = std::random_device{}();
+  SCOPED_TRACE("seed " + std::to_string(seed));
+  std::mt19937 random{seed};
+  const auto below = [&](int n) { return std::uniform_int_distribution{0, n - 1}(random); };
+  const std::array keys = {Control::KeyW, Control::KeyA, Control::KeyS,     Control::KeyD,
+                           Control::KeyR, Control::KeyM, Control::PadSouth, Control::Space};
+  for (int round = 0; round < 300; ++round) {
+    testing::Rehearsal stage{make(harbour())};
+    for (int step = 0; step < 120; ++step) {
+      switch (below(10)) {
+        case 0: stage.seat().enter(below(2) == 0 ? "helm" : "chart"); break;
+        case 1: stage.seat().leave(below(2) == 0 ? "helm" : "chart"); break;
+        case 2: stage.unplug(below(2) == 0 ? DeviceKind::keyboard : DeviceKind::gamepad); break;
+        case 3: stage.hub().release_all(stage.now()); break;
+        case 4:
+          stage.move(Control::PadLeftStick, static_cast<float>(below(21) - 10) / 10,
+                     static_cast<float>(below(21) - 10) / 10);
+          break;
+        case 5: stage.move(Control::PadLeftTrigger, static_cast<float>(below(11)) / 10); break;
+        case 6: stage.wait(Duration{below(20'000)}); break;
+        default:
+          stage.move(keys[static_cast<std::size_t>(below(keys.size()))],
+                     static_cast<float>(below(2)));
+      }
+    }
+    for (const Control key : keys) stage.release(key);
+    stage.move(Control::PadLeftStick, 0, 0);
+    stage.release(Control::PadLeftTrigger);
+    stage.wait(10ms);
+    const Playbook& book = stage.hub().playbook();
+    for (std::size_t i = 0; i < book.actions().size(); ++i) {
+      const ActionId id{static_cast<std::uint16_t>(i)};
+      EXPECT_FALSE(stage.seat().read(Button{id}).held) << book.action(id).name;
+      EXPECT_EQ(stage.seat().read(Axis{id}).value, 0) << book.action(id).name;
+      EXPECT_EQ(stage.seat().read(Vector{id}).value, (Vec2{0, 0})) << book.action(id).name;
+    }
+  }
+}
+
+}  // namespace
+}  // namespace nextmove::support

@@ -1,0 +1,137 @@
+// The game in its window, played by hand.
+#include <cstdio>
+#include <gtest/gtest.h>
+#include <memory>
+
+#include "support/display.hpp"
+
+namespace nextmove::support {
+namespace {
+
+const std::string recorded_trip = NEXTMOVE_SOURCE "/examples/data/harbour.jsonl";
+
+/// The line that the game prints at its end.
+struct Report {
+  explicit Report(const Finished& done) : text(done.output + done.errors) {
+    fields =
+        std::sscanf(done.output.c_str(),
+                    "tug at %f %f, heading %d, engine %d %%, %u horns, chart %7[a-z], %u marks", &x,
+                    &y, &heading, &engine, &horns, static_cast<char*>(chart), &marks);
+  }
+  float x = 0;
+  float y = 0;
+  int heading = 0;
+  int engine = 0;
+  unsigned horns = 0;
+  char chart[8] = "";
+  unsigned marks = 0;
+  int fields = 0;
+  std::string text;
+};
+
+struct Tidewater : ::testing::Test {
+  static void SetUpTestSuite() { display = std::make_unique<Display>(); }
+  static void TearDownTestSuite() { display.reset(); }
+
+  static std::unique_ptr<Running> start(std::vector<std::string> arguments = {}) {
+    arguments.insert(arguments.begin(), NEXTMOVE_TIDEWATER);
+    auto game = std::make_unique<Running>(arguments);
+    EXPECT_TRUE(Display::wait_for_window("Tidewater"));
+    Display::hands({"sleep", "0.5"});
+    return game;
+  }
+  static Report end(Running& game) {
+    const Finished done = game.stop();
+    EXPECT_EQ(done.exit_code, 0) << done.errors;
+    return Report{done};
+  }
+
+  static std::unique_ptr<Display> display;
+};
+std::unique_ptr<Display> Tidewater::display;
+
+constexpr float start_x = 480;
+constexpr float start_y = 260;
+
+TEST_F(Tidewater, HoldingWMovesTheTugUpTheScreen) {
+  const auto game = start();
+  Display::hands({"keydown", "w", "sleep", "1", "keyup", "w"});
+  const Report report = end(*game);
+  EXPECT_EQ(report.fields, 7) << report.text;
+  EXPECT_GT(report.y, start_y + 50) << report.text;
+  EXPECT_EQ(report.x, start_x);
+  EXPECT_EQ(report.heading, 90);
+}
+
+TEST_F(Tidewater, TheSpaceBarSoundsTheHorn) {
+  const auto game = start();
+  Display::hands({"key", "space"});
+  Display::hands({"key", "space"});
+  EXPECT_EQ(end(*game).horns, 2U);
+}
+
+TEST_F(Tidewater, OneKeyOpensAndClosesTheChart) {
+  const auto opened = start();
+  Display::hands({"keydown", "m", "sleep", "0.7"});
+  const Report open = end(*opened);
+  Display::hands({"keyup", "m"});
+  EXPECT_STREQ(open.chart, "open") << "the press that opens must not close it again";
+
+  const auto closed = start();
+  Display::hands({"key", "m", "sleep", "0.3"});
+  Display::hands({"key", "m", "sleep", "0.3"});
+  EXPECT_STREQ(end(*closed).chart, "closed");
+}
+
+TEST_F(Tidewater, TheTugWaitsWhileTheChartIsOpen) {
+  const auto game = start();
+  Display::hands({"key", "m", "sleep", "0.3"});
+  Display::hands({"keydown", "w", "sleep", "0.7", "keyup", "w"});
+  Display::hands({"key", "space"});
+  const Report report = end(*game);
+  EXPECT_EQ(report.y, start_y) << report.text;
+  EXPECT_EQ(report.horns, 0U);
+  EXPECT_EQ(report.marks, 1U);
+}
+
+TEST_F(Tidewater, ARecordedTripEndsAtTheSamePlace) {
+  const TemporaryFile trip{"trip.jsonl"};
+  const auto game = start({"--record", trip.path()});
+  Display::hands({"keydown", "w", "sleep", "0.4", "keydown", "d", "sleep", "0.3", "keyup", "w"});
+  Display::hands({"key", "space"});
+  Display::hands({"keyup", "d"});
+  const Report live = end(*game);
+  EXPECT_GT(live.y, start_y) << live.text;
+  const Report replayed{run({NEXTMOVE_TIDEWATER, "--play", trip.path()})};
+  EXPECT_EQ(replayed.text, live.text);
+}
+
+TEST_F(Tidewater, StopsAfterTheFramesAskedForAndSavesThePicture) {
+  const TemporaryFile picture{"shot.png"};
+  const Finished done = run({NEXTMOVE_TIDEWATER, "--frames", "3", "--screenshot", picture.path()});
+  EXPECT_EQ(done.exit_code, 0) << done.errors;
+  const std::string size = run({"identify", "-format", "%wx%h", picture.path()}).output;
+  EXPECT_EQ(size, "1280x800");
+  const int colours = std::atoi(run({"identify", "-format", "%k", picture.path()}).output.c_str());
+  EXPECT_GT(colours, 100) << "more than an empty window";
+}
+
+TEST_F(Tidewater, PlaysTheDemoRecordingWithoutADisplay) {
+  const Finished done =
+      run({"env", "SDL_VIDEODRIVER=dummy", NEXTMOVE_TIDEWATER, "--play", recorded_trip});
+  EXPECT_EQ(done.output,
+            "tug at 673.9 544.3, heading 180, engine 97 %, 4 horns, chart closed, 1 marks\n");
+}
+
+TEST_F(Tidewater, SaysWhatIsWrongWithAFile) {
+  const Finished no_playbook = run({NEXTMOVE_TIDEWATER, "--playbook", "/nowhere.toml"});
+  EXPECT_EQ(no_playbook.exit_code, 1);
+  EXPECT_EQ(no_playbook.errors,
+            "/nowhere.toml: error: cannot be opened: No such file or directory\n");
+  const Finished no_folder = run({NEXTMOVE_TIDEWATER, "--frames", "1", "--record", "/nowhere/a"});
+  EXPECT_EQ(no_folder.exit_code, 1);
+  EXPECT_EQ(no_folder.errors, "tidewater: cannot write /nowhere/a\n");
+}
+
+}  // namespace
+}  // namespace nextmove::support

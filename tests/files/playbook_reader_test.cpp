@@ -1,0 +1,272 @@
+#include <random>
+
+#include <nextmove/playbook_file.hpp>
+
+#include "support/playbooks.hpp"
+#include "support/process.hpp"
+
+namespace nextmove::support {
+namespace {
+
+constexpr std::string_view good = R"(format = 1
+title = "Small"
+[actions]
+steer = { kind = "vector", label = "Steer", group = "Boat" }
+horn = { kind = "button" }
+[contexts.helm]
+rank = 3
+blocks = ["mouse"]
+[contexts.helm.bind]
+steer = [{ up = "KeyW", left = "KeyA" }, { control = "PadLeftStick", dead_zone = 0.2 }]
+horn = ["Space", { control = "PadLeftTrigger", press_at = 0.7, release_at = 0.6, pass_on = true }]
+)";
+
+/// `good` with one line replaced; counts from 1.
+std::string with_line(int number, std::string_view line) {
+  std::string text;
+  std::istringstream lines{std::string{good}};
+  std::string old;
+  for (int i = 1; std::getline(lines, old); ++i) {
+    text += i == number ? std::string{line} : old;
+    text += '\n';
+  }
+  return text;
+}
+
+/// All messages of the text, which must not become a playbook.
+std::string errors_of(std::string_view text) {
+  const Result<Playbook> result = parse_playbook(text, "a.toml");
+  EXPECT_FALSE(result) << "a playbook with errors is never half used";
+  std::string all;
+  for (const Diagnostic& problem : result.diagnostics) all += to_string(problem) + '\n';
+  return all;
+}
+
+TEST(PlaybookReader, ReadsEverythingInTheOrderOfTheFile) {
+  const Result<Playbook> book = parse_playbook(good);
+  ASSERT_TRUE(book) << errors_of(good);
+  using enum Control;
+  const PlaybookDefinition expected = {
+      .title = "Small",
+      .actions = {{.name = "steer", .kind = ActionKind::vector, .label = "Steer", .group = "Boat"},
+                  {.name = "horn"}},
+      .contexts = {
+          {.name = "helm",
+           .rank = 3,
+           .blocks = {DeviceKind::mouse},
+           .bindings = {
+               {.action = "steer", .up = KeyW, .left = KeyA},
+               {.action = "steer", .control = PadLeftStick, .shaping = {.dead_zone = 0.2F}},
+               {.action = "horn", .control = Space},
+               {.action = "horn",
+                .control = PadLeftTrigger,
+                .thresholds = {.press_at = 0.7F, .release_at = 0.6F},
+                .pass_on = true}}}}};
+  EXPECT_EQ(book->definition(), expected);
+}
+
+TEST(PlaybookReader, UnknownAction) {
+  EXPECT_EQ(errors_of(with_line(11, "hron = \"Space\"\nhorn = []")),
+            "a.toml:11:1: error: there is no action \"hron\"; did you mean \"horn\"?\n"
+            "  11 | hron = \"Space\"\n"
+            "     | ^~~~\n");
+}
+
+TEST(PlaybookReader, UnknownControl) {
+  EXPECT_EQ(errors_of(with_line(11, "horn = [\"PadSouth\", \"Spcae\"]")),
+            "a.toml:11:21: error: unknown control \"Spcae\"; did you mean \"Space\"?\n"
+            "  11 | horn = [\"PadSouth\", \"Spcae\"]\n"
+            "     |                     ^~~~~~~\n");
+  EXPECT_EQ(
+      errors_of(with_line(11, "horn = \"Elephant\"")),
+      "a.toml:11:8: error: unknown control \"Elephant\"; `next-move controls` lists them all\n"
+      "  11 | horn = \"Elephant\"\n"
+      "     |        ^~~~~~~~~~\n");
+}
+
+TEST(PlaybookReader, ControlBoundToTwoActionsInOneContext) {
+  EXPECT_EQ(
+      errors_of(with_line(11, "horn = \"KeyA\"")),
+      "a.toml:11:8: error: KeyA drives both \"steer\" and \"horn\" in context \"helm\"; it first "
+      "stands at line 10\n"
+      "  11 | horn = \"KeyA\"\n"
+      "     |        ^~~~~~\n");
+}
+
+TEST(PlaybookReader, ActionThatNothingDrives) {
+  EXPECT_EQ(
+      errors_of(with_line(11, "")),
+      "a.toml:5:1: error: nothing drives action \"horn\"; bind it in a context, or write horn = "
+      "[] there if it is meant to start out unbound\n"
+      "  5 | horn = { kind = \"button\" }\n"
+      "    | ^~~~\n");
+  EXPECT_TRUE(parse_playbook(with_line(11, "horn = []")));
+}
+
+TEST(PlaybookReader, WrongTypes) {
+  EXPECT_EQ(errors_of(with_line(7, "rank = \"high\"")),
+            "a.toml:7:8: error: rank must be a whole number between -1000000 and 1000000\n"
+            "  7 | rank = \"high\"\n"
+            "    |        ^~~~~~\n");
+  EXPECT_EQ(
+      errors_of(with_line(11, "horn = 7")),
+      "a.toml:11:8: error: a binding is a control's name in quotes, or a table like { control = "
+      "\"PadLeftStick\" }\n"
+      "  11 | horn = 7\n"
+      "     |        ^\n");
+  EXPECT_EQ(errors_of(with_line(11, "horn = { control = \"Space\", pass_on = 1 }")),
+            "a.toml:11:39: error: pass_on must be true or false\n"
+            "  11 | horn = { control = \"Space\", pass_on = 1 }\n"
+            "     |                                       ^\n");
+  EXPECT_EQ(errors_of(with_line(2, "title = 3")),
+            "a.toml:2:9: error: title must be a text in quotes\n"
+            "  2 | title = 3\n"
+            "    |         ^\n");
+}
+
+TEST(PlaybookReader, UnknownKind) {
+  EXPECT_EQ(errors_of(with_line(5, "horn = { kind = \"buton\" }")),
+            "a.toml:5:17: error: unknown kind \"buton\"; did you mean \"button\"?\n"
+            "  5 | horn = { kind = \"buton\" }\n"
+            "    |                 ^~~~~~~\n");
+  EXPECT_EQ(errors_of(with_line(5, "horn = { label = \"Horn\" }")),
+            "a.toml:5:1: error: action \"horn\" has no kind; write kind = \"button\", \"axis\" or "
+            "\"vector\"\n"
+            "  5 | horn = { label = \"Horn\" }\n"
+            "    | ^~~~\n");
+}
+
+TEST(PlaybookReader, DuplicateName) {
+  EXPECT_EQ(errors_of(with_line(5, "horn = { kind = \"button\" }\nhorn = { kind = \"axis\" }")),
+            "a.toml:6:8: error: this name is defined twice: 'horn'\n"
+            "  6 | horn = { kind = \"axis\" }\n"
+            "    |        ^\n");
+}
+
+TEST(PlaybookReader, DirectionThatTheKindDoesNotHave) {
+  EXPECT_EQ(
+      errors_of(with_line(11, "horn = { more = \"Space\" }")),
+      "a.toml:11:17: error: \"horn\" is a button and has no direction \"more\"; a button takes a "
+      "key, a button, a trigger or one half of a stick\n"
+      "  11 | horn = { more = \"Space\" }\n"
+      "     |                 ^~~~~~~\n");
+}
+
+TEST(PlaybookReader, UnknownKeys) {
+  EXPECT_EQ(errors_of(with_line(2, "titel = \"Small\"")),
+            "a.toml:2:1: error: unknown key \"titel\"; did you mean \"title\"?\n"
+            "  2 | titel = \"Small\"\n"
+            "    | ^~~~~\n");
+  EXPECT_EQ(errors_of(with_line(7, "importance = 3")),
+            "a.toml:7:1: error: unknown key \"importance\"; known here: rank, blocks, bind\n"
+            "  7 | importance = 3\n"
+            "    | ^~~~~~~~~~\n");
+}
+
+TEST(PlaybookReader, UnknownDeviceKind) {
+  EXPECT_EQ(errors_of(with_line(8, "blocks = [\"mose\"]")),
+            "a.toml:8:11: error: unknown device kind \"mose\"; did you mean \"mouse\"?\n"
+            "  8 | blocks = [\"mose\"]\n"
+            "    |           ^~~~~~\n");
+}
+
+TEST(PlaybookReader, MissingOrForeignFormat) {
+  EXPECT_EQ(errors_of(with_line(1, "")), "a.toml:1:1: error: a playbook begins with format = 1\n");
+  EXPECT_EQ(errors_of(with_line(1, "format = 2")),
+            "a.toml:1:10: error: this library reads playbooks of format = 1\n"
+            "  1 | format = 2\n"
+            "    |          ^\n");
+}
+
+TEST(PlaybookReader, BrokenToml) {
+  EXPECT_EQ(
+      errors_of(with_line(4, "steer = { kind = \"vector\"")),
+      "a.toml:4:26: error: this is no TOML: Error while parsing inline table: expected key or "
+      "closing '}', saw '\\n'\n"
+      "  4 | steer = { kind = \"vector\"\n"
+      "    |                          ^\n");
+}
+
+TEST(PlaybookReader, BrokenTableHeader) {
+  EXPECT_EQ(
+      errors_of(with_line(3, "[=]")),
+      "a.toml:3:2: error: this is no TOML: Error while parsing key: expected bare key starting "
+      "character or string delimiter, saw '='\n"
+      "  3 | [=]\n"
+      "    |  ^\n");
+}
+
+TEST(PlaybookReader, AllProblemsAreToldAtOnceInOrder) {
+  const std::string text =
+      with_line(10, "steer = [{ up = \"KeyWW\", more = \"KeyX\" }, \"Space\"]");
+  const std::string all = errors_of(text);
+  EXPECT_NE(all.find("a.toml:10:17: error: unknown control \"KeyWW\""), std::string::npos) << all;
+  EXPECT_NE(all.find("a.toml:10:33: error: \"steer\" is a vector"), std::string::npos) << all;
+  EXPECT_NE(all.find("a.toml:10:43: error: Space cannot drive"), std::string::npos) << all;
+  EXPECT_LT(all.find("10:17"), all.find("10:33"));
+}
+
+TEST(PlaybookReader, NotUtf8) {
+  EXPECT_EQ(errors_of("format = 1\ntitle = \"\xff\xfe\"\n"),
+            "a.toml:2:9: error: this is no TOML: Encountered invalid utf-8 sequence\n"
+            "  2 | title = \"??\"\n"
+            "    |         ^\n");
+}
+
+TEST(PlaybookReader, EmptyText) {
+  EXPECT_EQ(errors_of(""), "a.toml:1:1: error: the playbook is empty; it begins with format = 1\n");
+  EXPECT_EQ(errors_of(" \n\n"),
+            "a.toml:1:1: error: the playbook is empty; it begins with format = 1\n");
+}
+
+TEST(PlaybookFile, MissingFile) {
+  const Result<Playbook> result = load_playbook("/nowhere/tidewater.toml");
+  ASSERT_FALSE(result);
+  ASSERT_EQ(result.diagnostics.size(), 1U);
+  EXPECT_EQ(to_string(result.diagnostics[0]),
+            "/nowhere/tidewater.toml: error: cannot be opened: No such file or directory");
+}
+
+TEST(PlaybookFile, AFolderIsNoFile) {
+  EXPECT_EQ(to_string(load_playbook("/").diagnostics.at(0)),
+            "/: error: this is a folder; name a file in it");
+}
+
+TEST(PlaybookFile, FiftyMegabytesOfNoise) {
+  std::mt19937 random{7};  // what the noise is does not matter
+  std::string block(1'000'000, '\0');
+  for (char& c : block) c = static_cast<char>(random());
+  std::string noise;
+  for (int i = 0; i < 50; ++i) noise += block;
+  const TemporaryFile file{"noise.toml", noise};
+  const Result<Playbook> result = load_playbook(file.path());
+  ASSERT_FALSE(result);
+  EXPECT_EQ(to_string(result.diagnostics.at(0)),
+            file.path() + ": error: is larger than 4 MiB, which no file of this kind is");
+}
+
+// Any damage to a good playbook ends in a playbook or in errors with a place, never in a crash.
+TEST(PlaybookReader, DamagedTextsNeverBringItDown) {
+  const unsigned seed = std::random_device{}();
+  SCOPED_TRACE("seed " + std::to_string(seed));
+  std::mt19937 random{seed};
+  const auto below = [&](std::size_t n) {
+    return std::uniform_int_distribution<std::size_t>{0, n - 1}(random);
+  };
+  for (int round = 0; round < 3000; ++round) {
+    std::string text{good};
+    for (std::size_t i = 0; i <= below(4); ++i) {
+      switch (below(3)) {
+        case 0: text[below(text.size())] = static_cast<char>(below(256)); break;
+        case 1: text.erase(below(text.size()), below(12)); break;
+        default: text.insert(below(text.size()), text.substr(below(text.size()), below(12)));
+      }
+    }
+    const Result<Playbook> result = parse_playbook(text);
+    EXPECT_NE(result.value.has_value(), has_errors(result.diagnostics)) << text;
+    for (const Diagnostic& problem : result.diagnostics) EXPECT_GT(problem.place.line, 0) << text;
+  }
+}
+
+}  // namespace
+}  // namespace nextmove::support

@@ -1,0 +1,175 @@
+#include <random>
+
+#include <nextmove/recording_file.hpp>
+
+#include "support/playbooks.hpp"
+#include "support/process.hpp"
+
+namespace nextmove::support {
+namespace {
+
+Recording every_kind_of_step() {
+  const DeviceId pad{7};
+  return {{"Harbour \"N\"",
+           {{DeviceId{1}, {DeviceKind::keyboard, "keyboard"}, "port tug"}},
+           {{"port tug", {"helm", "chart"}}, {"starboard tug", {}}}},
+          {Event{250ms, DeviceId{1}, Control::KeyW, 1},
+           Plugged{1s, pad, {DeviceKind::gamepad, "pad\n\"x\"", 0x1209, 0xffff, "s-1"}},
+           Given{1s, pad, "starboard tug"},
+           Event{1500001us, pad, Control::PadLeftStick, -0.1F, 0.33333334F},
+           Event{1500002us, DeviceId{1}, Control::Wheel, 0, -1}, Entered{2s, "port tug", "crane"},
+           Left{2s, "port tug", "chart"}, ReleasedAll{3s}, Unplugged{3s, pad}, Updated{3s}}};
+}
+
+std::string text_of(const Recording& recording) {
+  std::string text = to_json_line(recording.header);
+  for (const Step& step : recording.steps) text += to_json_line(step);
+  return text;
+}
+
+std::string errors_of(const Result<Recording>& result) {
+  std::string all;
+  for (const Diagnostic& problem : result.diagnostics) all += to_string(problem) + '\n';
+  return all;
+}
+
+constexpr std::string_view head =
+    R"({"format":"nextmove-recording","version":1,"title":"","devices":[],"seats":[]})";
+
+std::string with_head(std::string_view lines) {
+  return std::string{head} + '\n' + std::string{lines};
+}
+
+TEST(Recordings, ReadBackEqual) {
+  const Recording recording = every_kind_of_step();
+  const Result<Recording> again = parse_recording(text_of(recording));
+  ASSERT_TRUE(again);
+  EXPECT_EQ(errors_of(again), "");
+  EXPECT_EQ(*again, recording);
+}
+
+TEST(Recordings, AreOneReadableLineForEachStep) {
+  EXPECT_EQ(to_json_line(Event{250ms, DeviceId{1}, Control::KeyW, 1}),
+            "{\"t\":0.25,\"device\":1,\"control\":\"KeyW\",\"x\":1}\n");
+  EXPECT_EQ(to_json_line(Updated{16667us}), "{\"t\":0.016667,\"update\":true}\n");
+}
+
+TEST(Recordings, EveryFloatAndEveryMicrosecondSurvives) {
+  const unsigned seed = std::random_device{}();
+  SCOPED_TRACE("seed " + std::to_string(seed));
+  std::mt19937_64 random{seed};
+  std::uniform_real_distribution<float> value{-1, 1};
+  std::uniform_int_distribution<Time::rep> time{0, 1'000'000'000'000};
+  Recording recording;
+  for (int i = 0; i < 20'000; ++i) {
+    recording.steps.push_back(Event{Time{time(random)}, DeviceId{1}, Control::PadLeftStick,
+                                    value(random), value(random)});
+  }
+  EXPECT_EQ(parse_recording(text_of(recording))->steps, recording.steps);
+}
+
+TEST(Recordings, ATruncatedLineLosesNothingBeforeIt) {
+  const std::string text = with_head("{\"t\":0.25,\"update\":true}\n{\"t\":0.5,\"dev");
+  const Result<Recording> result = parse_recording(text, "trip.jsonl");
+  ASSERT_TRUE(result);
+  EXPECT_EQ(result->steps, (std::vector<Step>{Updated{250ms}}));
+  EXPECT_EQ(errors_of(result),
+            "trip.jsonl:3:1: error: the recording breaks off in this line, which is left out\n"
+            "  3 | {\"t\":0.5,\"dev\n"
+            "    | ^\n");
+}
+
+TEST(Recordings, ADamagedLineIsLeftOutAndTheRestIsKept) {
+  const std::string text =
+      with_head("{\"t\":0.25,\"update\":true}\n{\"t\":0.3,up]\n{\"t\":0.5,\"update\":true}\n");
+  const Result<Recording> result = parse_recording(text, "trip.jsonl");
+  ASSERT_TRUE(result);
+  EXPECT_EQ(result->steps, (std::vector<Step>{Updated{250ms}, Updated{500ms}}));
+  EXPECT_EQ(errors_of(result),
+            "trip.jsonl:3:1: error: this line is damaged and left out\n"
+            "  3 | {\"t\":0.3,up]\n"
+            "    | ^\n");
+}
+
+TEST(Recordings, SayWhatIsWrongWithALine) {
+  const auto error_of = [](std::string_view line) {
+    const Result<Recording> result = parse_recording(with_head(std::string{line} + '\n'));
+    EXPECT_TRUE(result && result->steps.empty());
+    return result.diagnostics.empty() ? std::string{} : result.diagnostics[0].message;
+  };
+  EXPECT_EQ(error_of(R"({"update":true})"), "a line needs \"t\", its time in seconds");
+  EXPECT_EQ(error_of(R"({"t":-1,"update":true})"), "a line needs \"t\", its time in seconds");
+  EXPECT_EQ(error_of(R"({"t":1,"jump":true})"),
+            "this line tells nothing known; expected control, update, plug, unplug, give, release, "
+            "enter or leave");
+  EXPECT_EQ(error_of(R"({"t":1,"device":1,"control":"KeyWW","x":1})"),
+            "unknown control \"KeyWW\"; did you mean \"KeyW\"?");
+  EXPECT_EQ(error_of(R"({"t":1,"device":1,"control":"PadLeftStick","x":7})"),
+            "PadLeftStick cannot have the value x = 7, y = 0");
+  EXPECT_EQ(error_of(R"({"t":1,"device":-1,"control":"KeyW","x":1})"),
+            "\"device\" must be a whole number from 0 to 4294967295");
+  EXPECT_EQ(error_of(R"({"t":1,"plug":3,"kind":"piano"})"),
+            "unknown device kind \"piano\"; it is keyboard, mouse, gamepad or touch");
+  EXPECT_EQ(error_of(R"([1,2])"), "this line is damaged and left out");
+}
+
+TEST(Recordings, NeedAHead) {
+  const auto refusal = [](std::string_view text) {
+    const Result<Recording> result = parse_recording(text);
+    EXPECT_FALSE(result);
+    return result.diagnostics.at(0).message;
+  };
+  EXPECT_EQ(refusal(""), "the recording is empty");
+  EXPECT_EQ(refusal("{\"t\":0.25,\"update\":true}\n"),
+            "this is no recording; its first line has \"format\":\"nextmove-recording\"");
+  EXPECT_EQ(refusal("format = 1\n"), "this line is damaged and left out");
+  EXPECT_EQ(refusal(R"({"format":"nextmove-recording","version":2})"),
+            "this library reads recordings of version 1");
+}
+
+TEST(Recordings, AWriterLeavesACompleteFileAfterEachUpdate) {
+  const TemporaryFile file{"trip.jsonl"};
+  const Recording recording = every_kind_of_step();
+  RecordingWriter writer{file.path(), recording.header};
+  for (const Step& step : recording.steps) writer.write(step);
+  EXPECT_TRUE(writer.is_good());
+  EXPECT_EQ(read_file(file.path()), text_of(recording)) << "while the writer is still open";
+}
+
+TEST(Recordings, AWriterTellsWhenItCannotWrite) {
+  RecordingWriter nowhere{"/nowhere/trip.jsonl", {}};
+  EXPECT_FALSE(nowhere.is_good());
+  RecordingWriter full{"/dev/full", {}};
+  full.write(Updated{1s});
+  EXPECT_FALSE(full.is_good());
+}
+
+TEST(Recordings, DamageNeverBringsTheReaderDown) {
+  const unsigned seed = std::random_device{}();
+  SCOPED_TRACE("seed " + std::to_string(seed));
+  std::mt19937 random{seed};
+  const auto below = [&](std::size_t n) {
+    return std::uniform_int_distribution<std::size_t>{0, n - 1}(random);
+  };
+  const std::string whole = text_of(every_kind_of_step());
+  for (int round = 0; round < 3000; ++round) {
+    std::string text = whole;
+    for (std::size_t i = 0; i <= below(3); ++i) {
+      if (below(2) == 0) {
+        text[below(text.size())] = static_cast<char>(below(256));
+      } else {
+        text.erase(below(text.size()), below(20));
+      }
+    }
+    const Result<Recording> result = parse_recording(text);
+    for (const Diagnostic& problem : result.diagnostics) EXPECT_GT(problem.place.line, 0);
+    if (!result) continue;
+    Hub hub{make(harbour())};
+    Replay replay{*result, hub, ContextsFrom::recording};
+    while (replay.advance()) {
+    }
+  }
+}
+
+}  // namespace
+}  // namespace nextmove::support

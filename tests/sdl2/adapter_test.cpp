@@ -1,0 +1,106 @@
+// Real key presses and mouse clicks: X server events, through SDL, into readings.
+#include "window.hpp"
+
+namespace nextmove::support {
+namespace {
+
+const ::testing::Environment* const environment =
+    ::testing::AddGlobalTestEnvironment(new WindowEnvironment);
+
+using Adapter = InAWindow;
+
+TEST_F(Adapter, AKeyDownSteersUntilItIsUp) {
+  Display::hands({"keydown", "w"});
+  pump();
+  EXPECT_EQ(seat.read(steer).value, (Vec2{0, 1}));
+  Display::hands({"keydown", "d"});
+  pump();
+  EXPECT_FLOAT_EQ(seat.read(steer).value.x, 0.70710677F);
+  Display::hands({"keyup", "w", "keyup", "d"});
+  pump();
+  EXPECT_EQ(seat.read(steer).value, (Vec2{0, 0}));
+}
+
+TEST_F(Adapter, TheRepeatsOfAHeldKeyAreNoPresses) {
+  Display::hands({"keydown", "space"});
+  pump(1200);  // the server repeats after 660 ms
+  EXPECT_EQ(presses, 1U);
+  EXPECT_TRUE(seat.read(horn).held);
+  Display::hands({"keyup", "space"});
+  pump();
+  EXPECT_FALSE(seat.read(horn).held);
+}
+
+TEST_F(Adapter, KeysAreTakenByPlaceWhateverTheLayoutPrints) {
+  run({"setxkbmap", "fr"});
+  Display::hands({"keydown", "25"});  // the key right of Tab's neighbour: W in the US, Z in France
+  pump();
+  EXPECT_EQ(seat.read(steer).value, (Vec2{0, 1}));
+  Display::hands({"keyup", "25"});
+  run({"setxkbmap", "us"});
+  pump();
+}
+
+TEST_F(Adapter, TheWheelTurnsUpwards) {
+  Display::hands({"click", "4", "click", "4"});
+  pump();
+  EXPECT_EQ(presses, 2U);
+  Display::hands({"click", "5"});
+  pump();
+  EXPECT_EQ(presses, 0U);
+}
+
+TEST_F(Adapter, EveryMouseButtonHasItsControl) {
+  std::vector<Control> heard;
+  hub.on_step([&](const Step& step) {
+    const auto* event = std::get_if<Event>(&step);
+    if (event != nullptr && event->x == 1) heard.push_back(event->control);
+  });
+  for (const char* button : {"1", "2", "3", "8", "9"}) Display::hands({"click", button});
+  pump();
+  hub.on_step({});
+  EXPECT_EQ(heard, (std::vector{Control::MouseLeft, Control::MouseMiddle, Control::MouseRight,
+                                Control::MouseBack, Control::MouseForward}));
+}
+
+TEST_F(Adapter, LosingTheFocusReleasesEverything) {
+  Display::hands({"keydown", "w", "keydown", "space"});
+  pump();
+  ASSERT_TRUE(seat.read(horn).held);
+  SDL_Window* other = SDL_CreateWindow("another", 700, 0, 200, 200, SDL_WINDOW_SHOWN);
+  SDL_SetWindowInputFocus(other);
+  pump(400);
+  EXPECT_FALSE(seat.read(horn).held);
+  EXPECT_EQ(seat.read(steer).value, (Vec2{0, 0}));
+  Display::hands({"keyup", "w", "keyup", "space"});
+  pump();
+  SDL_DestroyWindow(other);
+  pump();
+}
+
+TEST_F(Adapter, EventTimesAreThoseOfTheAdaptersClock) {
+  std::vector<Time> times;
+  hub.on_step([&](const Step& step) {
+    if (std::holds_alternative<Event>(step)) times.push_back(time_of(step));
+  });
+  const Time before = devices.now();
+  Display::hands({"key", "w"});
+  pump();
+  hub.on_step({});
+  ASSERT_EQ(times.size(), 2U);
+  EXPECT_GE(times[0], before);
+  EXPECT_LE(times[0], times[1]);
+  EXPECT_LE(times[1], devices.now());
+}
+
+TEST_F(Adapter, SaysWhichEventsItTookAndLeavesTheRestToTheGame) {
+  SDL_Event event{};
+  event.type = SDL_QUIT;
+  EXPECT_FALSE(devices.handle(event));
+  event.type = SDL_KEYDOWN;
+  event.key.repeat = 1;
+  EXPECT_TRUE(devices.handle(event));
+}
+
+}  // namespace
+}  // namespace nextmove::support

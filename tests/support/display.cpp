@@ -1,0 +1,42 @@
+#include "display.hpp"
+
+#include <chrono>
+#include <cstdlib>
+#include <stdexcept>
+#include <thread>
+
+namespace nextmove::support {
+namespace {
+
+void wait_a_moment() {
+  std::this_thread::sleep_for(std::chrono::milliseconds{80});
+}
+
+}  // namespace
+
+Display::Display()
+    : server_(std::make_unique<Running>(std::vector<std::string>{"Xvfb", "-displayfd", "1",
+                                                                 "-screen", "0", "1280x800x24",
+                                                                 "-noreset", "-nolisten", "tcp"})) {
+  const std::string number = server_->output_until("\n");
+  if (number.empty()) throw std::runtime_error{"Xvfb did not start"};
+  ::setenv("DISPLAY", (":" + number.substr(0, number.find('\n'))).c_str(), 1);
+  ::setenv("SDL_VIDEODRIVER", "x11", 1);
+  ::setenv("SDL_RENDER_DRIVER", "software", 1);
+}
+
+void Display::hands(std::vector<std::string> words) {
+  words.insert(words.begin(), "xdotool");
+  run(words);
+  wait_a_moment();
+}
+
+bool Display::wait_for_window(const std::string& title) {
+  const Finished found =
+      run({"timeout", "20", "xdotool", "search", "--sync", "--onlyvisible", "--name", title});
+  wait_a_moment();
+  hands({"mousemove", "400", "400"});
+  return found.exit_code == 0;
+}
+
+}  // namespace nextmove::support

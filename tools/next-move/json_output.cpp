@@ -1,0 +1,76 @@
+#include "json_output.hpp"
+
+#include <fmt/core.h>
+#include <nlohmann/json.hpp>
+
+#include "describe.hpp"
+
+using namespace nextmove;
+
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+std::string dump(const Json& json, int indent = 2) {
+  return json.dump(indent, ' ', false, Json::error_handler_t::replace);
+}
+
+Json binding_json(const BindingDefinition& binding) {
+  Json json = Json::object();
+  for (const auto& [direction, control] : controls_of(binding))
+    json[std::string{direction}] = to_string(control);
+  if (binding.shaping.dead_zone) json["dead_zone"] = *binding.shaping.dead_zone;
+  if (binding.thresholds != Thresholds{}) {
+    json["press_at"] = binding.thresholds.press_at;
+    json["release_at"] = binding.thresholds.release_at;
+  }
+  if (binding.pass_on) json["pass_on"] = true;
+  return json;
+}
+
+}  // namespace
+
+void print_as_json(std::string_view file, const std::vector<Diagnostic>& problems) {
+  Json json = {{"file", file}, {"ok", !has_errors(problems)}};
+  json["problems"] = Json::array();
+  for (const auto& problem : problems) {
+    const bool is_error = problem.severity == Severity::error;
+    json["problems"].push_back({{"severity", is_error ? "error" : "warning"},
+                                {"line", problem.place.line},
+                                {"column", problem.place.column},
+                                {"message", problem.message}});
+  }
+  fmt::print("{}\n", dump(json));
+}
+
+void print_as_json(const Playbook& playbook) {
+  Json json = {{"title", playbook.title()}, {"actions", Json::array()}};
+  for (const ActionDefinition& action : playbook.actions()) {
+    Json contexts = Json::object();
+    for (const ContextDefinition& context : playbook.contexts()) {
+      for (const BindingDefinition& binding : context.bindings) {
+        if (binding.action == action.name) contexts[context.name].push_back(binding_json(binding));
+      }
+    }
+    json["actions"].push_back({{"name", action.name},
+                               {"kind", to_string(action.kind)},
+                               {"label", action.label},
+                               {"group", action.group},
+                               {"contexts", contexts}});
+  }
+  fmt::print("{}\n", dump(json));
+}
+
+void print_as_json(const std::vector<ControlInfo>& controls) {
+  Json list = Json::array();
+  for (const ControlInfo& control : controls) {
+    list.push_back({{"name", control.name},
+                    {"device", to_string(control.device)},
+                    {"values", values_of(control.form)}});
+  }
+  fmt::print("{}\n", dump(list));
+}
+
+std::string json_text(std::string_view text) {
+  return dump(Json(text), -1);
+}

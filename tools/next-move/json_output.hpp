@@ -1,0 +1,21 @@
+// What the commands print for programs (--json). The one place in the tool that knows the JSON
+// library.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include <nextmove/nextmove.hpp>
+
+/// The problems of a file as one object {"file", "ok", "problems"}.
+void print_as_json(std::string_view file, const std::vector<nextmove::Diagnostic>& problems);
+
+/// {"title", "actions": [{"name", "kind", "label", "group", "contexts"}]}
+void print_as_json(const nextmove::Playbook& playbook);
+
+/// [{"name", "device", "values"}]
+void print_as_json(const std::vector<nextmove::ControlInfo>& controls);
+
+/// `text` as JSON, with its quotes.
+std::string json_text(std::string_view text);

@@ -15,7 +15,7 @@ constexpr float engine_rate = 0.6F;  // per second
 constexpr float ring_life = 1.6F;    // seconds
 constexpr float ring_every = 0.35F;  // seconds, while the horn is held
 constexpr float chart_speed = 300;
-constexpr float hull = 40;  // the tug keeps this far from every edge
+constexpr float hull = 60;  // the tug keeps this far from every edge
 
 // The shortest way round from one heading to another, -pi..pi.
 float turn_between(float from, float to) {

@@ -147,11 +147,11 @@ void draw_sea_chart(cairo_t* cr) {
   cairo_paint(cr);
   cairo_set_source_rgba(cr, 0.35, 0.50, 0.62, 0.45);
   cairo_set_line_width(cr, 1);
-  for (double x = 50; x < w; x += 100) {
+  for (int x = 50; x < w; x += 100) {
     cairo_move_to(cr, x, 0);
     cairo_line_to(cr, x, h);
   }
-  for (double y = 50; y < h; y += 100) {
+  for (int y = 50; y < h; y += 100) {
     cairo_move_to(cr, 0, y);
     cairo_line_to(cr, w, y);
   }

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <chrono>
+#include <cmath>
 
 namespace nextmove {
 
@@ -17,8 +18,8 @@ constexpr double to_seconds(Time time) {
 }
 
 /// The time nearest to `seconds`. Requires 0 <= seconds < 9e12.
-constexpr Time from_seconds(double seconds) {
-  return Time{static_cast<Time::rep>(seconds * 1e6 + 0.5)};
+inline Time from_seconds(double seconds) {
+  return Time{static_cast<Time::rep>(std::llround(seconds * 1e6))};
 }
 
 }  // namespace nextmove

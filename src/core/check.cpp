@@ -116,6 +116,7 @@ class Checker {
                                  first_stands(first->second));
       }
       uses_.clear();
+      last_unknown_ = {};
       for (const BindingDefinition& binding : context.bindings) check_binding(binding);
       check_clashes(context);
     }
@@ -123,18 +124,25 @@ class Checker {
 
   void check_binding(const BindingDefinition& binding) {
     const auto found = actions_.find(binding.action);
-    if (found == actions_.end()) {
-      std::vector<std::string_view> names;
-      for (const auto& [name, action] : actions_) names.push_back(name);
-      std::string advice = did_you_mean(binding.action, names);
-      if (advice.empty()) advice = "; define it under [actions]";
-      error(binding.place, "there is no action " + quoted(binding.action) + advice);
-      return;
-    }
+    if (found == actions_.end()) return report_unknown_action(binding);
     const ActionDefinition& action = *found->second;
     driven_.insert(action.name);
     check_controls(binding, action);
     check_numbers(binding, action.kind);
+  }
+
+  // Once for all bindings of that name in a row. The action that was probably meant counts as
+  // driven.
+  void report_unknown_action(const BindingDefinition& binding) {
+    if (binding.action == last_unknown_) return;
+    last_unknown_ = binding.action;
+    std::vector<std::string_view> names;
+    for (const auto& [name, action] : actions_) names.push_back(name);
+    const std::string_view meant = nearest_name(binding.action, names);
+    driven_.insert(meant);
+    error(binding.place, "there is no action " + quoted(binding.action) +
+                             (meant.empty() ? std::string{"; define it under [actions]"}
+                                            : did_you_mean(binding.action, names)));
   }
 
   void check_controls(const BindingDefinition& binding, const ActionDefinition& action) {
@@ -241,7 +249,8 @@ class Checker {
   const PlaybookDefinition& definition_;
   std::map<std::string_view, const ActionDefinition*> actions_;
   std::set<std::string_view> driven_;
-  std::vector<Use> uses_;  // of the context at hand
+  std::vector<Use> uses_;          // of the context at hand
+  std::string_view last_unknown_;  // name of an action, likewise
   std::vector<Diagnostic> found_;
 };
 

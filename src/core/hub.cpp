@@ -10,16 +10,9 @@ namespace nextmove {
 namespace core {
 namespace {
 
-/// What waits for the update that reaches its time.
-struct Queued {
-  enum class What : std::uint8_t { event, unplug, release_all };
-
-  Time time;
-  DeviceId device = DeviceId::none;
-  Control control = Control::none;
-  What what = What::event;
-  Vec2 value;
-};
+// The queue holds plain events. What else must wait for its time is told by a control of its own.
+constexpr Control unplugging{0xfffe};
+constexpr Control releasing_all{0xffff};
 
 struct PluggedDevice {
   DeviceId id;
@@ -39,9 +32,13 @@ class HubState {
  public:
   explicit HubState(Playbook book) : playbook(std::move(book)) {}
 
-  void report(const Step& step) const {
-    if (journal.is_on()) journal.listener(step);
+  // A step costs something to make, so it is made only where somebody listens.
+  template <class Step_>
+  void report(const Step_& step) const {
+    if (journal.is_on()) [[unlikely]]
+      tell(step);
   }
+  void tell(const Step& step) const;
 
   PluggedDevice* find(DeviceId id) {
     const auto found = std::find_if(devices.begin(), devices.end(),
@@ -59,45 +56,52 @@ class HubState {
   }
 
   // Keeps the queue in order of time, and in order of coming where times are equal.
-  void push(const Queued& item) {
-    if (queue.empty() || queue.back().time <= item.time) {
-      queue.push_back(item);
-      return;
+  void push(const Event& event) {
+    if (queue.empty() || queue.back().time <= event.time) [[likely]] {
+      queue.push_back(event);
+    } else {
+      insert(event);
     }
-    const auto later = std::upper_bound(queue.begin(), queue.end(), item.time,
-                                        [](Time t, const Queued& q) { return t < q.time; });
-    queue.insert(later, item);
+  }
+  void insert(const Event& event);
+
+  void work_off(const Event& event) {
+    const auto [seat, slot] = destinations[static_cast<std::size_t>(event.device)];
+    if (event.control < unplugging) {
+      if (seat != nullptr) seat->hear(*slot, event.control, {event.x, event.y});
+    } else if (event.control == unplugging) {
+      remove(event.device);
+    } else {
+      for (const auto& one : seats) one->state().release_all();
+    }
   }
 
-  void work_off(const Queued& item) {
-    switch (item.what) {
-      case Queued::What::event:
-        if (const auto id = static_cast<std::size_t>(item.device); id < destinations.size()) {
-          const auto [seat, slot] = destinations[id];
-          if (seat != nullptr) seat->hear(*slot, item.control, item.value);
-        }
-        break;
-      case Queued::What::unplug:
-        if (PluggedDevice* device = find(item.device)) {
-          assign(*device, nullptr);
-          devices.erase(devices.begin() + (device - devices.data()));
-        }
-        break;
-      case Queued::What::release_all:
-        for (const auto& seat : seats) seat->state().release_all();
-        break;
-    }
+  void remove(DeviceId id) {
+    PluggedDevice* device = find(id);
+    if (device == nullptr) return;  // unplugged twice
+    assign(*device, nullptr);
+    devices.erase(devices.begin() + (device - devices.data()));
   }
 
   Playbook playbook;
   Journal journal;
   std::vector<std::unique_ptr<Seat>> seats;
   std::vector<PluggedDevice> devices;
-  std::vector<Queued> queue;
+  std::vector<Event> queue;
   // By device id, with one for DeviceId::none. Ids are never used twice, so this grows by a few
   // bytes with each device that is ever plugged in.
   std::vector<Destination> destinations = std::vector<Destination>(1);
 };
+
+void HubState::tell(const Step& step) const {
+  journal.listener(step);
+}
+
+void HubState::insert(const Event& event) {
+  const auto later = std::upper_bound(queue.begin(), queue.end(), event.time,
+                                      [](Time t, const Event& e) { return t < e.time; });
+  queue.insert(later, event);
+}
 
 }  // namespace core
 
@@ -146,7 +150,7 @@ DeviceId Hub::plug(const Device& device, Time now) {
 void Hub::unplug(DeviceId device, Time now) {
   if (state_->find(device) == nullptr) return;
   state_->report(Unplugged{now, device});
-  state_->push({now, device, Control::none, core::Queued::What::unplug, {}});
+  state_->push({now, device, core::unplugging});
 }
 
 void Hub::give(DeviceId device, Seat& seat) {
@@ -168,15 +172,15 @@ std::vector<RecordedDevice> Hub::devices() const {
 void Hub::feed(const Event& event) {
   const bool fits = core::is_in_range(event);
   core::require(fits, "Hub::feed was given an event that is not valid (see is_valid)");
-  if (!fits) return;
+  const bool is_known = static_cast<std::size_t>(event.device) < state_->destinations.size();
+  if (!fits || !is_known) return;
   state_->report(event);
-  state_->push(
-      {event.time, event.device, event.control, core::Queued::What::event, {event.x, event.y}});
+  state_->push(event);
 }
 
 void Hub::release_all(Time now) {
   state_->report(ReleasedAll{now});
-  state_->push({now, DeviceId::none, Control::none, core::Queued::What::release_all, {}});
+  state_->push({now, DeviceId::none, core::releasing_all});
 }
 
 void Hub::update(Time now) {

@@ -129,22 +129,40 @@ inline void SeatState::route_button(const Route& route, RouteState& state, float
   }
 }
 
+inline void SeatState::route_live(const Route& route, RouteState& state, Vec2 value) {
+  if (state.value == value) return;
+  state.value = value;
+  mark_dirty(route.action);
+}
+
 // A detent presses once and lets go at once; what is less than a detent is kept for the next.
-inline void SeatState::route_impulse(const Route& route, RouteState& state, float amount) {
+void SeatState::route_impulse(const Route& route, RouteState& state, float amount) {
   constexpr float most_detents = 100;  // more than a hand turns between two events
   const float total = std::min(state.value.x + amount, most_detents);
   const float detents = std::floor(total);
   state.value.x = total - detents;
-  for (float i = 0; i < detents; ++i) {
+  for (int i = 0; i < static_cast<int>(detents); ++i) {
     hold(route.action);
     let_go(route.action);
   }
 }
 
-inline void SeatState::route_live(const Route& route, RouteState& state, Vec2 value) {
-  if (state.value == value) return;
-  state.value = value;
-  mark_dirty(route.action);
+// What is rarer, and so kept out of the way of keys, buttons and whole sticks.
+[[gnu::noinline]] void SeatState::route_by_parts(const Route& route, RouteState& state, Vec2 value,
+                                                 unsigned open, bool may_press) {
+  const Halves halves = halves_of(value);
+  switch (route.kind) {
+    case RouteKind::press_part:
+      route_button(route, state, mapped(route.to_x, halves), may_press);
+      break;
+    case RouteKind::impulse:
+      if (may_press) route_impulse(route, state, mapped(route.to_x, halves));
+      break;
+    default: {
+      const Halves heard = only_open(halves, open);
+      route_live(route, state, {mapped(route.to_x, heard), mapped(route.to_y, heard)});
+    }
+  }
 }
 
 // Walks down the entered contexts. What one of them binds it claims, half by half, from those
@@ -163,22 +181,18 @@ void SeatState::route(Slot& slot, Control source, Vec2 value, bool is_event) {
       const bool may_press = is_event && (route.parts & open) != 0;
       switch (route.kind) {
         case RouteKind::press: route_button(route, state, value.x, may_press); break;
-        case RouteKind::press_part:
-          route_button(route, state, mapped(route.to_x, halves_of(value)), may_press);
-          break;
-        case RouteKind::impulse:
-          if (may_press) route_impulse(route, state, mapped(route.to_x, halves_of(value)));
-          break;
         case RouteKind::push: {
           const float push = (open & part_right) != 0 ? value.x : 0;
           route_live(route, state, {route.to_x[0] * push, route.to_y[0] * push});
           break;
         }
-        case RouteKind::lean: {
-          const Halves halves = only_open(halves_of(value), open);
-          route_live(route, state, {mapped(route.to_x, halves), mapped(route.to_y, halves)});
-          break;
-        }
+        case RouteKind::lean_whole:
+          if (open == part_all) {
+            route_live(route, state, value);
+            break;
+          }
+          [[fallthrough]];
+        default: route_by_parts(route, state, value, open, may_press);
       }
       if (!route.pass_on) claimed |= route.parts;
     }
@@ -215,9 +229,7 @@ void SeatState::leave(ContextId context) {
       RouteState& state = slot->routes[i];
       const Route& route = wiring_.routes()[i];
       if (state.is_held) let_go(route.action);
-      if (route.kind == RouteKind::push || route.kind == RouteKind::lean) {
-        route_live(route, state, {});
-      }
+      if (is_live(route.kind)) route_live(route, state, {});
       state = {};
     }
   }

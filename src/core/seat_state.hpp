@@ -88,6 +88,8 @@ class SeatState {
   void route_button(const Route& route, RouteState& state, float value, bool may_press);
   void route_impulse(const Route& route, RouteState& state, float amount);
   void route_live(const Route& route, RouteState& state, Vec2 value);
+  void route_by_parts(const Route& route, RouteState& state, Vec2 value, unsigned open,
+                      bool may_press);
   void route_again();
   void rest(Slot& slot);
 

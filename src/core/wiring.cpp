@@ -36,15 +36,15 @@ void map_direction(const ControlInfo& control, Vec2 direction, Route& route) {
   }
 }
 
-RouteKind route_kind(ControlForm source, bool is_button) {
+RouteKind route_kind(const ControlInfo& control, ActionKind kind) {
+  const ControlForm source = info(control.source).form;
   const bool is_single = source == ControlForm::button || source == ControlForm::trigger;
-  if (!is_button) return is_single ? RouteKind::push : RouteKind::lean;
-  if (source == ControlForm::displacement) return RouteKind::impulse;
-  return is_single ? RouteKind::press : RouteKind::press_part;
-}
-
-bool is_live(const Route& route) {
-  return route.kind == RouteKind::push || route.kind == RouteKind::lean;
+  if (kind == ActionKind::button) {
+    if (source == ControlForm::displacement) return RouteKind::impulse;
+    return is_single ? RouteKind::press : RouteKind::press_part;
+  }
+  if (control.form == ControlForm::stick) return RouteKind::lean_whole;
+  return is_single ? RouteKind::push : RouteKind::lean;
 }
 
 Route make_route(const ControlInfo& control, const BindingDefinition& binding, ActionId action,
@@ -52,7 +52,7 @@ Route make_route(const ControlInfo& control, const BindingDefinition& binding, A
   Route route;
   route.action = action;
   route.parts = control.part;
-  route.kind = route_kind(info(control.source).form, kind == ActionKind::button);
+  route.kind = route_kind(control, kind);
   route.pass_on = binding.pass_on;
   route.press_at = binding.thresholds.press_at;
   route.release_at = binding.thresholds.release_at;
@@ -146,7 +146,7 @@ Wiring::Wiring(const PlaybookDefinition& definition) {
   // its own. So a live binding is what one binding has on one kind of device.
   std::vector<Index> live;
   for (Index i = 0; i < drafts.size(); ++i) {
-    if (is_live(drafts[i].route)) live.push_back(i);
+    if (is_live(drafts[i].route.kind)) live.push_back(i);
   }
   const auto group = [&](Index i) { return live_cell(drafts[i].route.action, drafts[i].device); };
   std::stable_sort(live.begin(), live.end(), [&](Index a, Index b) {

@@ -18,7 +18,8 @@ enum class RouteKind : std::uint8_t {
   press_part,  ///< a button, by part of a stick
   impulse,     ///< a button, by a displacement, which is never "down"
   push,        ///< an axis or vector, by a control with a single value
-  lean,        ///< an axis or vector, by a stick or a part of it
+  lean,        ///< an axis or vector, by part of a stick
+  lean_whole,  ///< a vector, by a whole stick
 };
 
 /// One control of one binding. Its value is a linear map of the control's four halves (right, left,
@@ -34,6 +35,10 @@ struct Route {
   std::array<float, 4> to_x{};
   std::array<float, 4> to_y{};
 };
+
+inline bool is_live(RouteKind kind) {
+  return kind == RouteKind::push || kind == RouteKind::lean || kind == RouteKind::lean_whole;
+}
 
 /// The routes of one axis or vector binding, whose sum is shaped together.
 struct LiveBinding {

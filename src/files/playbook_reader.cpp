@@ -4,6 +4,10 @@
 #include <array>
 #include <fmt/format.h>
 #include <initializer_list>
+#include <optional>
+#include <set>
+#include <string>
+#include <vector>
 
 #include <nextmove/nearest.hpp>
 #include <nextmove/playbook_file.hpp>
@@ -14,7 +18,7 @@
 namespace nextmove {
 namespace {
 
-constexpr std::size_t most_bytes = 4 * 1024 * 1024;
+constexpr std::size_t most_bytes = 4 * files::mebibyte;
 constexpr std::int64_t format = 1;
 
 Place place_of(const toml::source_region& region) {
@@ -54,14 +58,17 @@ class Reader {
   PlaybookDefinition read(const toml::table& root) {
     PlaybookDefinition book;
     read_format(root);
+    // Actions first, wherever they stand: what is said of bindings depends on them.
+    for (const Entry& entry : entries_of(root)) {
+      if (entry.name() != "actions") continue;
+      for (const Entry& action : table(entry)) book.actions.push_back(read_action(action));
+    }
     for (const Entry& entry : entries_of(root)) {
       if (entry.name() == "title") {
         book.title = text(entry);
-      } else if (entry.name() == "actions") {
-        for (const Entry& e : table(entry)) book.actions.push_back(read_action(e));
       } else if (entry.name() == "contexts") {
-        for (const Entry& e : table(entry)) book.contexts.push_back(read_context(e));
-      } else if (entry.name() != "format") {
+        for (const Entry& context : table(entry)) book.contexts.push_back(read_context(context));
+      } else if (entry.name() != "format" && entry.name() != "actions") {
         unknown_key(entry, {"format", "title", "actions", "contexts"});
       }
     }
@@ -137,11 +144,12 @@ class Reader {
     ActionDefinition definition;
     definition.name = action.name();
     definition.place = place_of(*action.key);
+    std::optional<ActionKind> kind;
     bool has_kind = false;
     for (const Entry& entry : table(action)) {
       if (entry.name() == "kind") {
         has_kind = true;
-        definition.kind = read_kind(entry);
+        kind = read_kind(entry);
       } else if (entry.name() == "label") {
         definition.label = text(entry);
       } else if (entry.name() == "group") {
@@ -155,21 +163,23 @@ class Reader {
                                           "\"axis\" or \"vector\"",
                                           action.name()));
     }
+    definition.kind = kind.value_or(ActionKind::button);
+    if (!kind) of_unknown_kind_.insert(definition.name);
     return definition;
   }
 
-  ActionKind read_kind(const Entry& entry) {
+  std::optional<ActionKind> read_kind(const Entry& entry) {
     const auto* value = entry.node->as_string();
     if (value == nullptr) {
       wrong_type(entry, "a text in quotes");
-      return {};
+      return std::nullopt;
     }
-    if (const auto kind = find_action_kind(value->get())) return *kind;
+    if (const auto kind = find_action_kind(value->get())) return kind;
     constexpr std::array<std::string_view, 3> kinds = {"button", "axis", "vector"};
     std::string hint = did_you_mean(value->get(), kinds);
     if (hint.empty()) hint = "; a kind is button, axis or vector";
     error(place_of(*entry.node), fmt::format("unknown kind \"{}\"{}", value->get(), hint));
-    return {};
+    return std::nullopt;
   }
 
   ContextDefinition read_context(const Entry& context) {
@@ -213,23 +223,28 @@ class Reader {
 
   // One binding or a list of them. An empty list names an action that starts out unbound.
   void read_bindings(const Entry& action, std::vector<BindingDefinition>& bindings) {
+    std::vector<BindingDefinition> read;
     const auto* list = action.node->as_array();
     if (list == nullptr) {
-      bindings.push_back(read_binding(action, *action.node));
-    } else if (list->empty()) {
-      BindingDefinition unbound;
-      unbound.action = action.name();
-      unbound.place = place_of(*action.key);
-      bindings.push_back(unbound);
+      read.push_back(read_binding(action, *action.node));
     } else {
-      for (const toml::node& node : *list) bindings.push_back(read_binding(action, node));
+      for (const toml::node& node : *list) read.push_back(read_binding(action, node));
     }
+    // While the kind is unknown, whether the controls fit it is not worth a word.
+    const bool is_worth_checking = of_unknown_kind_.count(action.name()) == 0;
+    if (read.empty() || !is_worth_checking) read = {unbound(action)};
+    bindings.insert(bindings.end(), read.begin(), read.end());
   }
 
-  BindingDefinition read_binding(const Entry& action, const toml::node& node) {
+  static BindingDefinition unbound(const Entry& action) {
     BindingDefinition binding;
     binding.action = action.name();
     binding.place = place_of(*action.key);
+    return binding;
+  }
+
+  BindingDefinition read_binding(const Entry& action, const toml::node& node) {
+    BindingDefinition binding = unbound(action);
     if (const auto* name = node.as_string()) {
       binding.control = read_control(name->get(), place_of(node));
     } else if (const auto* table = node.as_table()) {
@@ -287,6 +302,7 @@ class Reader {
   }
 
   std::vector<Diagnostic> problems_;
+  std::set<std::string, std::less<>> of_unknown_kind_;  // actions
 };
 
 // toml++ speaks of a name that stands twice as a redefinition; the rest of what it says is plain

@@ -14,7 +14,7 @@ namespace {
 
 using Json = nlohmann::json;
 
-constexpr std::size_t most_bytes = std::size_t{256} * 1024 * 1024;
+constexpr std::size_t most_bytes = 256 * files::mebibyte;
 constexpr double longest_recording = 1e9;  // seconds
 
 /// Reads the fields of one line. The first thing that does not fit is kept as the problem.

@@ -23,12 +23,13 @@ Result<std::string> read_text_file(const std::string& path, std::size_t most_byt
   std::ifstream file{path, std::ios::binary};
   if (!file) return failure(path, fmt::format("cannot be opened: {}", std::strerror(errno)));
   std::string text;
-  std::string chunk(64 * 1024, '\0');
+  constexpr std::size_t chunk_size = 65'536;
+  std::string chunk(chunk_size, '\0');
   while (file.read(chunk.data(), static_cast<std::streamsize>(chunk.size())) || file.gcount() > 0) {
     text.append(chunk, 0, static_cast<std::size_t>(file.gcount()));
     if (text.size() > most_bytes) {
       return failure(path, fmt::format("is larger than {} MiB, which no file of this kind is",
-                                       most_bytes / (1024 * 1024)));
+                                       most_bytes / mebibyte));
     }
   }
   if (file.bad()) return failure(path, fmt::format("cannot be read: {}", std::strerror(errno)));

@@ -10,6 +10,8 @@
 
 namespace nextmove::files {
 
+inline constexpr std::size_t mebibyte = 1'048'576;
+
 /// The whole file; an error where it cannot be read or is larger than `most_bytes`.
 Result<std::string> read_text_file(const std::string& path, std::size_t most_bytes);
 

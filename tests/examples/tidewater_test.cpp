@@ -120,7 +120,7 @@ TEST_F(Tidewater, PlaysTheDemoRecordingWithoutADisplay) {
   const Finished done =
       run({"env", "SDL_VIDEODRIVER=dummy", NEXTMOVE_TIDEWATER, "--play", recorded_trip});
   EXPECT_EQ(done.output,
-            "tug at 673.9 544.3, heading 180, engine 97 %, 4 horns, chart closed, 1 marks\n");
+            "tug at 853.4 740.0, heading 86, engine 100 %, 4 horns, chart closed, 1 marks\n");
 }
 
 TEST_F(Tidewater, SaysWhatIsWrongWithAFile) {

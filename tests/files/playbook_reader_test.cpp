@@ -66,10 +66,11 @@ TEST(PlaybookReader, ReadsEverythingInTheOrderOfTheFile) {
 }
 
 TEST(PlaybookReader, UnknownAction) {
-  EXPECT_EQ(errors_of(with_line(11, "hron = \"Space\"\nhorn = []")),
+  EXPECT_EQ(errors_of(with_line(11, "hron = [\"Space\", \"PadSouth\"]")),
             "a.toml:11:1: error: there is no action \"hron\"; did you mean \"horn\"?\n"
-            "  11 | hron = \"Space\"\n"
-            "     | ^~~~\n");
+            "  11 | hron = [\"Space\", \"PadSouth\"]\n"
+            "     | ^~~~\n")
+      << "once, and not that nothing drives horn";
 }
 
 TEST(PlaybookReader, UnknownControl) {
@@ -134,6 +135,13 @@ TEST(PlaybookReader, UnknownKind) {
             "\"vector\"\n"
             "  5 | horn = { label = \"Horn\" }\n"
             "    | ^~~~\n");
+}
+
+TEST(PlaybookReader, AnActionOfUnknownKindRaisesNoFurtherErrors) {
+  EXPECT_EQ(errors_of(with_line(4, "steer = { kind = \"vecter\" }")),
+            "a.toml:4:18: error: unknown kind \"vecter\"; did you mean \"vector\"?\n"
+            "  4 | steer = { kind = \"vecter\" }\n"
+            "    |                  ^~~~~~~~\n");
 }
 
 TEST(PlaybookReader, DuplicateName) {

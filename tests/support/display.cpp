@@ -20,7 +20,8 @@ Display::Display()
                                                                  "-noreset", "-nolisten", "tcp"})) {
   const std::string number = server_->output_until("\n");
   if (number.empty()) throw std::runtime_error{"Xvfb did not start"};
-  ::setenv("DISPLAY", (":" + number.substr(0, number.find('\n'))).c_str(), 1);
+  const std::string display = ':' + number.substr(0, number.find('\n'));
+  ::setenv("DISPLAY", display.c_str(), 1);
   ::setenv("SDL_VIDEODRIVER", "x11", 1);
   ::setenv("SDL_RENDER_DRIVER", "software", 1);
 }

@@ -1,5 +1,7 @@
 // Costs, each beside the same work written by hand, in one run.
+#include <array>
 #include <benchmark/benchmark.h>
+#include <cmath>
 #include <cstdio>
 #include <map>
 #include <random>
@@ -23,25 +25,36 @@ Playbook demo_playbook() {
   return *book;
 }
 
-// Keys, a mouse button, a stick and triggers, as busy hands give them.
+// Keys, a mouse button, a stick and triggers, as busy hands give them: what is down goes up next,
+// and sticks and triggers sweep.
 std::vector<Event> busy_hands(DeviceId keyboard, DeviceId mouse, DeviceId pad) {
   using enum Control;
   constexpr std::array keys = {KeyW, KeyA, KeyS, KeyD, ArrowUp, ArrowRight, KeyR, KeyF, Space};
   constexpr std::array buttons = {PadSouth, PadEast};
   std::mt19937 random{1};  // the same work for everybody
+  std::map<Control, bool> is_down;
   const auto below = [&](std::size_t n) { return random() % n; };
-  const auto axis = [&] { return static_cast<float>(below(201)) / 100 - 1; };
+  const auto toggle = [&](Control control) {
+    return (is_down[control] = !is_down[control]) ? 1.0F : 0.0F;
+  };
+  float phase = 0;
   std::vector<Event> events;
   for (int frame = 0; frame < frames; ++frame) {
     for (int i = 0; i < events_a_frame; ++i) {
       const Time time = frame * frame_length + Duration{i};
-      const auto down = static_cast<float>(below(2));
-      switch (below(6)) {
-        case 0: events.push_back({time, pad, PadLeftStick, axis(), axis()}); break;
-        case 1: events.push_back({time, pad, PadRightTrigger, (axis() + 1) / 2}); break;
-        case 2: events.push_back({time, pad, buttons[below(buttons.size())], down}); break;
-        case 3: events.push_back({time, mouse, MouseLeft, down}); break;
-        default: events.push_back({time, keyboard, keys[below(keys.size())], down});
+      phase += 0.05F;
+      const Control key = keys[below(keys.size())];
+      const Control button = buttons[below(buttons.size())];
+      switch (below(8)) {
+        case 0:
+        case 1:
+        case 2:
+          events.push_back({time, pad, PadLeftStick, std::sin(phase), std::cos(phase)});
+          break;
+        case 3: events.push_back({time, pad, PadRightTrigger, std::abs(std::sin(phase))}); break;
+        case 4: events.push_back({time, pad, button, toggle(button)}); break;
+        case 5: events.push_back({time, mouse, MouseLeft, toggle(MouseLeft)}); break;
+        default: events.push_back({time, keyboard, key, toggle(key)});
       }
     }
   }

@@ -2,7 +2,6 @@
 #pragma once
 
 #include <chrono>
-#include <cmath>
 
 namespace nextmove {
 
@@ -15,11 +14,6 @@ using Duration = std::chrono::microseconds;
 /// `time` in seconds.
 constexpr double to_seconds(Time time) {
   return static_cast<double>(time.count()) / 1e6;
-}
-
-/// The time nearest to `seconds`. Requires 0 <= seconds < 9e12.
-inline Time from_seconds(double seconds) {
-  return Time{static_cast<Time::rep>(std::llround(seconds * 1e6))};
 }
 
 }  // namespace nextmove

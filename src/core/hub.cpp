@@ -2,6 +2,7 @@
 
 #include <nextmove/hub.hpp>
 
+#include "event_queue.hpp"
 #include "event_range.hpp"
 #include "require.hpp"
 #include "seat_state.hpp"
@@ -33,12 +34,15 @@ class HubState {
   explicit HubState(Playbook book) : playbook(std::move(book)) {}
 
   // A step costs something to make, so it is made only where somebody listens.
-  template <class Step_>
-  void report(const Step_& step) const {
+  template <class What>
+  void report(const What& what) const {
     if (journal.is_on()) [[unlikely]]
-      tell(step);
+      tell(what);
   }
-  void tell(const Step& step) const;
+  template <class What>
+  [[gnu::noinline]] void tell(const What& what) const {
+    journal.listener(Step{what});
+  }
 
   PluggedDevice* find(DeviceId id) {
     const auto found = std::find_if(devices.begin(), devices.end(),
@@ -54,16 +58,6 @@ class HubState {
     if (seat == nullptr) return;
     destination = {&seat->state(), &seat->state().add_device(device.id, device.device.kind)};
   }
-
-  // Keeps the queue in order of time, and in order of coming where times are equal.
-  void push(const Event& event) {
-    if (queue.empty() || queue.back().time <= event.time) [[likely]] {
-      queue.push_back(event);
-    } else {
-      insert(event);
-    }
-  }
-  void insert(const Event& event);
 
   void work_off(const Event& event) {
     const auto [seat, slot] = destinations[static_cast<std::size_t>(event.device)];
@@ -87,28 +81,15 @@ class HubState {
   Journal journal;
   std::vector<std::unique_ptr<Seat>> seats;
   std::vector<PluggedDevice> devices;
-  std::vector<Event> queue;
+  EventQueue queue;
   // By device id, with one for DeviceId::none. Ids are never used twice, so this grows by a few
   // bytes with each device that is ever plugged in.
   std::vector<Destination> destinations = std::vector<Destination>(1);
 };
 
-void HubState::tell(const Step& step) const {
-  journal.listener(step);
-}
-
-void HubState::insert(const Event& event) {
-  const auto later = std::upper_bound(queue.begin(), queue.end(), event.time,
-                                      [](Time t, const Event& e) { return t < e.time; });
-  queue.insert(later, event);
-}
-
 }  // namespace core
 
-Hub::Hub(Playbook playbook) : state_(std::make_unique<core::HubState>(std::move(playbook))) {
-  constexpr std::size_t a_busy_frame = 256;
-  state_->queue.reserve(a_busy_frame);
-}
+Hub::Hub(Playbook playbook) : state_(std::make_unique<core::HubState>(std::move(playbook))) {}
 
 Hub::~Hub() = default;
 
@@ -150,7 +131,7 @@ DeviceId Hub::plug(const Device& device, Time now) {
 void Hub::unplug(DeviceId device, Time now) {
   if (state_->find(device) == nullptr) return;
   state_->report(Unplugged{now, device});
-  state_->push({now, device, core::unplugging});
+  state_->queue.push({now, device, core::unplugging});
 }
 
 void Hub::give(DeviceId device, Seat& seat) {
@@ -175,25 +156,20 @@ void Hub::feed(const Event& event) {
   const bool is_known = static_cast<std::size_t>(event.device) < state_->destinations.size();
   if (!fits || !is_known) return;
   state_->report(event);
-  state_->push(event);
+  state_->queue.push(event);
 }
 
 void Hub::release_all(Time now) {
   state_->report(ReleasedAll{now});
-  state_->push({now, DeviceId::none, core::releasing_all});
+  state_->queue.push({now, DeviceId::none, core::releasing_all});
 }
 
 void Hub::update(Time now) {
   state_->journal.now = now;
   state_->report(Updated{now});
-  auto& queue = state_->queue;
-  std::size_t done = 0;
-  while (done < queue.size() && queue[done].time <= now) state_->work_off(queue[done++]);
-  if (done == queue.size()) {
-    queue.clear();
-  } else {
-    queue.erase(queue.begin(), queue.begin() + static_cast<std::ptrdiff_t>(done));
-  }
+  const std::span<const Event> due = state_->queue.until(now);
+  for (const Event& event : due) state_->work_off(event);
+  state_->queue.drop(due.size());
   for (const auto& seat : state_->seats) seat->state().update();
 }
 

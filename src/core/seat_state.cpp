@@ -61,8 +61,8 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal)
       heard_(wiring_.action_count()) {
   for (const ActionDefinition& action : playbook_.actions()) readings_.push_back({action.kind});
   entered_.reserve(wiring_.context_count());
-  layers_.reserve(wiring_.context_count());
-  dirty_.reserve(heard_.size());
+  wires_.reserve(wiring_.routes().size());
+  dirty_.resize(heard_.size() + 1);
   changes_.reserve(heard_.size());
 }
 
@@ -70,7 +70,8 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal)
 
 Slot& SeatState::add_device(DeviceId device, DeviceKind kind) {
   slots_.push_back(std::make_unique<Slot>(Slot{device, kind, std::vector<Vec2>(control_count),
-                                               std::vector<RouteState>(wiring_.routes().size())}));
+                                               std::vector<RouteState>(wiring_.routes().size()),
+                                               std::vector<Slot::Live>(wiring_.action_count())}));
   return *slots_.back();
 }
 
@@ -94,29 +95,30 @@ void SeatState::release_all() {
 
 // ---- from controls to routes
 
+// These three have no branches that depend on what the player does: a wrong guess of the processor
+// would cost more than the work.
 inline void SeatState::mark_dirty(ActionId action) {
   Heard& heard = heard_[Wiring::index(action)];
-  if (heard.is_dirty) return;
+  dirty_[dirty_count_] = action;
+  dirty_count_ += heard.is_dirty ? 0 : 1;
   heard.is_dirty = true;
-  dirty_.push_back(action);
 }
 
 inline void SeatState::hold(ActionId action) {
   Heard& heard = heard_[Wiring::index(action)];
-  if (heard.holders++ != 0) return;
-  ++heard.presses;
+  heard.presses += heard.holders == 0 ? 1 : 0;
+  ++heard.holders;
   mark_dirty(action);
 }
 
 inline void SeatState::let_go(ActionId action) {
   Heard& heard = heard_[Wiring::index(action)];
-  if (--heard.holders != 0) return;
-  ++heard.releases;
+  --heard.holders;
+  heard.releases += heard.holders == 0 ? 1 : 0;
   mark_dirty(action);
 }
 
-inline void SeatState::route_button(const Route& route, RouteState& state, float value,
-                                    bool may_press) {
+inline void SeatState::press(const Route& route, RouteState& state, float value, bool may_press) {
   const bool is_down = value >= (state.is_down ? route.release_at : route.press_at);
   if (is_down == state.is_down) return;
   state.is_down = is_down;
@@ -129,14 +131,15 @@ inline void SeatState::route_button(const Route& route, RouteState& state, float
   }
 }
 
-inline void SeatState::route_live(const Route& route, RouteState& state, Vec2 value) {
+inline void SeatState::lean(Slot& slot, const Route& route, RouteState& state, Vec2 value) {
   if (state.value == value) return;
   state.value = value;
+  slot.live[Wiring::index(route.action)].is_stale = true;
   mark_dirty(route.action);
 }
 
 // A detent presses once and lets go at once; what is less than a detent is kept for the next.
-void SeatState::route_impulse(const Route& route, RouteState& state, float amount) {
+void SeatState::impulse(const Route& route, RouteState& state, float amount) {
   constexpr float most_detents = 100;  // more than a hand turns between two events
   const float total = std::min(state.value.x + amount, most_detents);
   const float detents = std::floor(total);
@@ -148,56 +151,41 @@ void SeatState::route_impulse(const Route& route, RouteState& state, float amoun
 }
 
 // What is rarer, and so kept out of the way of keys, buttons and whole sticks.
-[[gnu::noinline]] void SeatState::route_by_parts(const Route& route, RouteState& state, Vec2 value,
-                                                 unsigned open, bool may_press) {
+[[gnu::noinline]] void SeatState::route_by_parts(Slot& slot, const Wire& wire, Vec2 value,
+                                                 bool is_event) {
+  const Route& route = *wire.route;
+  RouteState& state = slot.routes[route.state];
   const Halves halves = halves_of(value);
-  switch (route.kind) {
-    case RouteKind::press_part:
-      route_button(route, state, mapped(route.to_x, halves), may_press);
-      break;
-    case RouteKind::impulse:
-      if (may_press) route_impulse(route, state, mapped(route.to_x, halves));
-      break;
-    default: {
-      const Halves heard = only_open(halves, open);
-      route_live(route, state, {mapped(route.to_x, heard), mapped(route.to_y, heard)});
-    }
+  const bool may_press = wire.can_press && is_event;
+  if (route.kind == RouteKind::press_part) {
+    press(route, state, mapped(route.to_x, halves), may_press);
+  } else if (route.kind == RouteKind::impulse) {
+    if (may_press) impulse(route, state, mapped(route.to_x, halves));
+  } else {
+    const Halves heard = only_open(halves, wire.open);
+    lean(slot, route, state, {mapped(route.to_x, heard), mapped(route.to_y, heard)});
   }
 }
 
-// Walks down the entered contexts. What one of them binds it claims, half by half, from those
-// below; they still follow the control, so that a press they did not hear never counts as fresh
-// later.
+// Routes to which a control is closed follow it all the same, so that a press they did not hear
+// never counts as fresh later.
 void SeatState::route(Slot& slot, Control source, Vec2 value, bool is_event) {
   const auto control = static_cast<std::size_t>(source);
   slot.controls[control] = value;
-  const unsigned kind_bit = 1U << static_cast<unsigned>(slot.kind);
-  unsigned open = part_all;
-  for (const Layer& layer : layers_) {
-    unsigned claimed = 0;
-    for (Wiring::Index i = layer.row[control]; i != layer.row[control + 1]; ++i) {
-      const Route& route = wiring_.routes()[i];
-      RouteState& state = slot.routes[i];
-      const bool may_press = is_event && (route.parts & open) != 0;
-      switch (route.kind) {
-        case RouteKind::press: route_button(route, state, value.x, may_press); break;
-        case RouteKind::push: {
-          const float push = (open & part_right) != 0 ? value.x : 0;
-          route_live(route, state, {route.to_x[0] * push, route.to_y[0] * push});
-          break;
-        }
-        case RouteKind::lean_whole:
-          if (open == part_all) {
-            route_live(route, state, value);
-            break;
-          }
-          [[fallthrough]];
-        default: route_by_parts(route, state, value, open, may_press);
-      }
-      if (!route.pass_on) claimed |= route.parts;
+  const Wire* const end = wires_.data() + first_wire_[control + 1];
+  for (const Wire* wire = wires_.data() + first_wire_[control]; wire != end; ++wire) {
+    const Route& route = *wire->route;
+    RouteState& state = slot.routes[route.state];
+    if (route.kind == RouteKind::press) {
+      press(route, state, value.x, wire->can_press && is_event);
+    } else if (route.kind == RouteKind::push) {
+      const float push = wire->can_press ? value.x : 0;
+      lean(slot, route, state, {route.to_x[0] * push, route.to_y[0] * push});
+    } else if (route.kind == RouteKind::lean_whole && wire->open == part_all) {
+      lean(slot, route, state, value);
+    } else {
+      route_by_parts(slot, *wire, value, is_event);
     }
-    open &= ~claimed;
-    if ((layer.blocked & kind_bit) != 0) open = 0;
   }
 }
 
@@ -213,7 +201,7 @@ void SeatState::enter(ContextId context) {
   const auto below = std::find_if(entered_.begin(), entered_.end(),
                                   [&](ContextId other) { return wiring_.rank(other) <= rank; });
   entered_.insert(below, context);
-  rebuild_layers();
+  rewire();
   route_again();
   if (journal_.is_on()) {
     journal_.listener(Entered{journal_.now, name_, playbook_.context(context).name});
@@ -226,25 +214,45 @@ void SeatState::leave(ContextId context) {
   const auto [begin, end] = wiring_.routes_of(context);
   for (const auto& slot : slots_) {
     for (Wiring::Index i = begin; i < end; ++i) {
-      RouteState& state = slot->routes[i];
       const Route& route = wiring_.routes()[i];
+      RouteState& state = slot->routes[route.state];
       if (state.is_held) let_go(route.action);
-      if (is_live(route.kind)) route_live(route, state, {});
+      if (is_live(route.kind)) lean(*slot, route, state, {});
       state = {};
     }
   }
   entered_.erase(at);
-  rebuild_layers();
+  rewire();
   route_again();
   if (journal_.is_on()) {
     journal_.listener(Left{journal_.now, name_, playbook_.context(context).name});
   }
 }
 
-void SeatState::rebuild_layers() {
-  layers_.clear();
+void SeatState::rewire() {
+  wires_.clear();
+  for (std::size_t control = 0; control < control_count; ++control) {
+    rewire(static_cast<Control>(control));
+    first_wire_[control + 1] = static_cast<std::uint32_t>(wires_.size());
+  }
+}
+
+// Walks down the entered contexts. What one of them binds it claims, half by half, from those
+// below.
+void SeatState::rewire(Control source) {
+  const auto control = static_cast<std::size_t>(source);
+  const unsigned device = 1U << static_cast<unsigned>(info(source).device);
+  unsigned open = part_all;
   for (const ContextId context : entered_) {
-    layers_.push_back({wiring_.row_of(context), wiring_.blocked(context)});
+    const Wiring::Index* row = wiring_.row_of(context);
+    unsigned claimed = 0;
+    for (Wiring::Index i = row[control]; i != row[control + 1]; ++i) {
+      const Route& route = wiring_.routes()[i];
+      wires_.push_back({&route, open, (route.parts & open) != 0});
+      if (!route.pass_on) claimed |= route.parts;
+    }
+    open &= ~claimed;
+    if ((wiring_.blocked(context) & device) != 0) open = 0;
   }
 }
 
@@ -268,47 +276,54 @@ void SeatState::update() {
     button = {.held = button.held};
   }
   changes_.clear();
-  for (const ActionId action : dirty_) {
+  for (std::size_t i = 0; i < dirty_count_; ++i) {
+    const ActionId action = dirty_[i];
     Heard& heard = heard_[Wiring::index(action)];
     Reading& reading = readings_[Wiring::index(action)];
     heard.is_dirty = false;
     if (reading.kind == ActionKind::button) {
       reading.button = {heard.holders != 0, heard.presses != 0, heard.releases != 0, heard.presses,
                         heard.releases};
+      if (heard.presses + heard.releases != 0) changes_.push_back(action);
       heard.presses = 0;
       heard.releases = 0;
-      changes_.push_back(action);
     } else if (const Vec2 value = merged_value(action, reading.kind); value != reading.value) {
       reading.value = value;
       changes_.push_back(action);
     }
   }
-  dirty_.clear();
+  dirty_count_ = 0;
 }
 
-// Within a device the bindings add up; across devices the largest wins, so that a drifting stick
-// never beats a key, and at equal size the device that was plugged in first.
-Vec2 SeatState::merged_value(ActionId action, ActionKind kind) const {
+// Across devices the largest wins, so that a drifting stick never beats a key, and at equal size
+// the device that was plugged in first.
+Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
   Vec2 largest;
   float largest_square = 0;
   for (const auto& slot : slots_) {
-    Vec2 of_device;
-    for (const LiveBinding& binding : wiring_.live_bindings(action, slot->kind)) {
-      Vec2 sum;
-      for (const Wiring::Index i : wiring_.routes_of(binding)) {
-        sum = {sum.x + slot->routes[i].value.x, sum.y + slot->routes[i].value.y};
-      }
-      if (sum == Vec2{}) continue;
-      const Vec2 shaped = beyond_dead_zone(clamped(sum, kind), binding.dead_zone);
-      of_device = {of_device.x + shaped.x, of_device.y + shaped.y};
-    }
-    of_device = clamped(of_device, kind);
-    if (square(of_device) > largest_square) {
-      largest = of_device;
-      largest_square = square(of_device);
+    Slot::Live& live = slot->live[Wiring::index(action)];
+    if (live.is_stale) live = {device_value(*slot, action, kind)};
+    if (square(live.value) > largest_square) {
+      largest = live.value;
+      largest_square = square(live.value);
     }
   }
   return largest;
+}
+
+// Within a device the bindings add up.
+Vec2 SeatState::device_value(const Slot& slot, ActionId action, ActionKind kind) const {
+  Vec2 of_device;
+  for (const LiveBinding& binding : wiring_.live_bindings(action, slot.kind)) {
+    Vec2 sum;
+    const RouteState* state = &slot.routes[binding.first_state];
+    for (const RouteState* end = state + binding.count; state != end; ++state) {
+      sum = {sum.x + state->value.x, sum.y + state->value.y};
+    }
+    const Vec2 shaped = beyond_dead_zone(clamped(sum, kind), binding.dead_zone);
+    of_device = {of_device.x + shaped.x, of_device.y + shaped.y};
+  }
+  return clamped(of_device, kind);
 }
 
 }  // namespace nextmove::core

@@ -33,10 +33,17 @@ struct Slot {
     bool is_held = false;  // ... and this route heard it go down, so it holds the action
   };
 
+  /// What the device comes to for an axis or a vector.
+  struct Live {
+    Vec2 value{};
+    bool is_stale = false;  // a route has changed since
+  };
+
   DeviceId device;
   DeviceKind kind;
   std::vector<Vec2> controls;      // by source control
-  std::vector<RouteState> routes;  // as in Wiring::routes
+  std::vector<RouteState> routes;  // by Route::state
+  std::vector<Live> live;          // by action; buttons leave theirs alone
 };
 
 class SeatState {
@@ -71,10 +78,11 @@ class SeatState {
  private:
   using RouteState = Slot::RouteState;
 
-  /// An entered context, as the walk of an event needs it.
-  struct Layer {
-    const Wiring::Index* row;
-    unsigned blocked;
+  /// A route of an entered context, with what the contexts above leave open to it.
+  struct Wire {
+    const Route* route;
+    unsigned open;  // ControlPart bits
+    bool can_press;
   };
   /// What an action has heard since the last update.
   struct Heard {
@@ -85,20 +93,21 @@ class SeatState {
   };
 
   void route(Slot& slot, Control source, Vec2 value, bool is_event);
-  void route_button(const Route& route, RouteState& state, float value, bool may_press);
-  void route_impulse(const Route& route, RouteState& state, float amount);
-  void route_live(const Route& route, RouteState& state, Vec2 value);
-  void route_by_parts(const Route& route, RouteState& state, Vec2 value, unsigned open,
-                      bool may_press);
+  void press(const Route& route, RouteState& state, float value, bool may_press);
+  void impulse(const Route& route, RouteState& state, float amount);
+  void lean(Slot& slot, const Route& route, RouteState& state, Vec2 value);
+  void route_by_parts(Slot& slot, const Wire& wire, Vec2 value, bool is_event);
   void route_again();
   void rest(Slot& slot);
 
   void hold(ActionId action);
   void let_go(ActionId action);
   void mark_dirty(ActionId action);
-  void rebuild_layers();
+  void rewire();
+  void rewire(Control source);
 
-  Vec2 merged_value(ActionId action, ActionKind kind) const;
+  Vec2 merged_value(ActionId action, ActionKind kind);
+  Vec2 device_value(const Slot& slot, ActionId action, ActionKind kind) const;
 
   std::string name_;
   Playbook playbook_;
@@ -108,8 +117,10 @@ class SeatState {
   std::vector<Heard> heard_;        // by action
   std::vector<Reading> readings_;   // by action
   std::vector<ContextId> entered_;  // the one that hears first in front
-  std::vector<Layer> layers_;       // as entered_
-  std::vector<ActionId> dirty_;
+  std::vector<Wire> wires_;         // by source control, then as entered_
+  std::vector<std::uint32_t> first_wire_ = std::vector<std::uint32_t>(control_count + 1);
+  std::vector<ActionId> dirty_;  // the first dirty_count_; one more has room for a write in vain
+  std::size_t dirty_count_ = 0;
   std::vector<ActionId> changes_;
 };
 

@@ -163,9 +163,13 @@ Wiring::Wiring(const PlaybookDefinition& definition) {
     }
     ++bindings_.back().count;
     bindings_.back().dead_zone = std::max(bindings_.back().dead_zone, draft.dead_zone);
-    live_routes_.push_back(live[i]);
+    routes_[live[i]].state = static_cast<Index>(i);
   }
   accumulate(first_binding_);
+  auto state = static_cast<Index>(live.size());
+  for (Route& route : routes_) {
+    if (!is_live(route.kind)) route.state = state++;
+  }
 }
 
 }  // namespace nextmove::core

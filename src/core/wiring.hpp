@@ -30,6 +30,7 @@ struct Route {
   bool pass_on = false;
   std::uint8_t parts = 0;  ///< the halves it hears, as ControlPart bits
   ActionId action = ActionId::none;
+  std::uint32_t state = 0;  ///< where a device keeps the state of this route, 0..routes - 1
   float press_at = 0;
   float release_at = 0;
   std::array<float, 4> to_x{};
@@ -40,9 +41,10 @@ inline bool is_live(RouteKind kind) {
   return kind == RouteKind::push || kind == RouteKind::lean || kind == RouteKind::lean_whole;
 }
 
-/// The routes of one axis or vector binding, whose sum is shaped together.
+/// The routes of one axis or vector binding, whose sum is shaped together. Their states are
+/// neighbours.
 struct LiveBinding {
-  std::uint32_t first = 0;  ///< into Wiring::live_routes
+  std::uint32_t first_state = 0;
   std::uint32_t count = 0;
   float dead_zone = 0;
 };
@@ -73,11 +75,6 @@ class Wiring {
     const Index* at = &first_binding_[live_cell(action, device)];
     return {bindings_.data() + at[0], bindings_.data() + at[1]};
   }
-  /// Route indices of a live binding.
-  std::span<const Index> routes_of(const LiveBinding& binding) const {
-    return {live_routes_.data() + binding.first, binding.count};
-  }
-
   int rank(ContextId context) const { return contexts_[index(context)].rank; }
   /// The kinds of device that no context below `context` hears: one bit per DeviceKind.
   unsigned blocked(ContextId context) const { return contexts_[index(context)].blocked; }
@@ -105,7 +102,6 @@ class Wiring {
   std::vector<Index> first_route_;     // by context and control, one more at the end
   std::vector<LiveBinding> bindings_;  // by action, then by device kind
   std::vector<Index> first_binding_;   // by action and device kind, one more at the end
-  std::vector<Index> live_routes_;
   std::vector<Context> contexts_;
   std::vector<ActionKind> kinds_;
 };

@@ -1,6 +1,7 @@
 #include <algorithm>
-#include <array>
+#include <cmath>
 #include <fmt/format.h>
+#include <limits>
 #include <nlohmann/json.hpp>
 #include <optional>
 
@@ -59,7 +60,7 @@ class LineReader {
     const auto it = json_.find("t");
     if (it != json_.end() && it->is_number()) {
       const double seconds = it->get<double>();
-      if (seconds >= 0 && seconds < longest_recording) return from_seconds(seconds);
+      if (seconds >= 0 && seconds < longest_recording) return Time{std::llround(seconds * 1e6)};
     }
     fail("a line needs \"t\", its time in seconds");
     return {};

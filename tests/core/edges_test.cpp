@@ -111,6 +111,30 @@ TEST_F(Edges, EventsOfLaterTimesWaitForALaterUpdate) {
   EXPECT_TRUE(read(horn).held);
 }
 
+TEST_F(Edges, EventsThatWaitKeepTheirOrderWhileOthersAreWorkedOff) {
+  const DeviceId keyboard = stage.device(DeviceKind::keyboard);
+  stage.hub().feed({10ms, keyboard, Control::Space, 1});
+  stage.hub().feed({30ms, keyboard, Control::Space, 0});
+  stage.hub().feed({50ms, keyboard, Control::Space, 1});
+  stage.hub().update(20ms);
+  EXPECT_EQ(read(horn), (ButtonReading{.held = true, .pressed = true, .presses = 1}));
+  stage.hub().feed({40ms, keyboard, Control::KeyW, 1});
+  stage.hub().update(45ms);
+  EXPECT_EQ(read(horn), (ButtonReading{.released = true, .releases = 1}));
+  EXPECT_EQ(read(steer).value, (Vec2{0, 1}));
+  stage.hub().update(50ms);
+  EXPECT_TRUE(read(horn).pressed);
+}
+
+TEST_F(Edges, AThousandEventsBetweenTwoUpdatesAreAllCounted) {
+  for (int i = 0; i < 500; ++i) {
+    stage.press(Control::Space);
+    stage.release(Control::Space);
+  }
+  stage.wait(10ms);
+  EXPECT_EQ(read(horn).presses, 500U);
+}
+
 // However the same events fall into updates, the presses add up to the same.
 TEST(EdgesAtRandom, AnySplitIntoUpdatesGivesTheSameCounts) {
   const unsigned seed = std::random_device{}();

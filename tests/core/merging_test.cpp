@@ -34,7 +34,7 @@ TEST_F(Merging, ADriftingStickNeverBeatsAKey) {
 }
 
 TEST_F(Merging, AmongDevicesTheLargestWins) {
-  stage.move(Control::PadLeftStick, 0, 0.5F);
+  stage.move(Control::PadLeftStick, 0, 0.9F);
   stage.wait(10ms);
   const float from_stick = read(steer).value.y;
   EXPECT_GT(from_stick, 0);
@@ -80,6 +80,26 @@ TEST_F(Merging, TheDirectionsOfAnAxisAddUp) {
   stage.release(Control::KeyR);
   stage.wait(10ms);
   EXPECT_EQ(read(throttle).value, -1);
+}
+
+TEST(MergingWithinADevice, TwoBindingsOfOneActionAddUpToNoMoreThanOne) {
+  using enum Control;
+  testing::Rehearsal stage{
+      make({.actions = {{.name = "steer", .kind = ActionKind::vector}},
+            .contexts = {
+                {.name = "helm",
+                 .bindings = {keys_for("steer", KeyW, KeyA, KeyS, KeyD),
+                              keys_for("steer", ArrowUp, ArrowLeft, ArrowDown, ArrowRight)}}}})};
+  const Vector steer = stage.hub().playbook().vector("steer");
+  stage.seat().enter("helm");
+  stage.press(KeyW);
+  stage.press(ArrowUp);
+  stage.wait(10ms);
+  EXPECT_EQ(stage.seat().read(steer).value, (Vec2{0, 1}));
+  stage.release(KeyW);
+  stage.press(KeyS);
+  stage.wait(10ms);
+  EXPECT_EQ(stage.seat().read(steer).value, (Vec2{0, 0}));
 }
 
 struct StickParts : ::testing::Test {

@@ -88,6 +88,14 @@ TEST_F(Replays, PlayedTellsTheStepsOfTheLastAdvance) {
   EXPECT_EQ(time_of(replay.played()[1]), 10ms);
 }
 
+TEST_F(Replays, TheHeadNamesContextsInAnOrderOfEntering) {
+  Hub hub{make(harbour())};
+  Seat& seat = hub.add_seat("port tug");
+  seat.enter("chart");
+  seat.enter("helm");
+  EXPECT_EQ(describe(hub).seats.at(0).contexts, (std::vector<std::string>{"helm", "chart"}));
+}
+
 TEST_F(Replays, AContextThatThePlaybookLacksIsPassedOver) {
   recording.header.seats[0].contexts.emplace_back("crane");
   Hub hub{make(harbour())};

@@ -106,7 +106,8 @@ Finished run(const std::vector<std::string>& arguments) {
 }
 
 TemporaryFile::TemporaryFile(std::string_view name, std::string_view content) {
-  std::string folder = (std::filesystem::temp_directory_path() / "nextmove-XXXXXX").string();
+  // mkdtemp wants six of these to replace.
+  std::string folder = std::filesystem::temp_directory_path() / ("nextmove-" + std::string(6, 'X'));
   if (::mkdtemp(folder.data()) == nullptr) throw std::runtime_error{"no temporary folder"};
   folder_ = folder;
   path_ = (std::filesystem::path{folder_} / name).string();

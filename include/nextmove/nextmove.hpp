@@ -9,8 +9,10 @@
 #include <nextmove/diagnostic.hpp>
 #include <nextmove/event.hpp>
 #include <nextmove/hub.hpp>
+#include <nextmove/mute.hpp>
 #include <nextmove/nearest.hpp>
 #include <nextmove/playbook.hpp>
+#include <nextmove/reader.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/recording.hpp>
 #include <nextmove/seat.hpp>

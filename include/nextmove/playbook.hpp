@@ -11,6 +11,7 @@
 #include <nextmove/action.hpp>
 #include <nextmove/context.hpp>
 #include <nextmove/diagnostic.hpp>
+#include <nextmove/mute.hpp>
 
 namespace nextmove {
 
@@ -20,6 +21,7 @@ struct PlaybookDefinition {
   std::string title{};
   std::vector<ActionDefinition> actions{};
   std::vector<ContextDefinition> contexts{};
+  std::vector<MuteDefinition> mutes{};
 
   friend bool operator==(const PlaybookDefinition&, const PlaybookDefinition&) = default;
 };
@@ -37,6 +39,7 @@ class Playbook {
   std::string_view title() const { return definition().title; }
   std::span<const ActionDefinition> actions() const { return definition().actions; }
   std::span<const ContextDefinition> contexts() const { return definition().contexts; }
+  std::span<const MuteDefinition> mutes() const { return definition().mutes; }
 
   /// The handle of the action with this name. Requires that there is one of this kind: a wrong name
   /// is a programmer's error and stops a debug build with a sentence that names the nearest action;
@@ -45,13 +48,15 @@ class Playbook {
   Axis axis(std::string_view name) const;
   Vector vector(std::string_view name) const;
 
-  /// The action or context with this name, or nothing: for names that come from outside.
+  /// The action, context or mute with this name, or nothing: for names that come from outside.
   std::optional<ActionId> find_action(std::string_view name) const;
   std::optional<ContextId> find_context(std::string_view name) const;
+  std::optional<MuteId> find_mute(std::string_view name) const;
 
   /// Requires an id of this playbook.
   const ActionDefinition& action(ActionId id) const;
   const ContextDefinition& context(ContextId id) const;
+  const MuteDefinition& mute(MuteId id) const;
 
   /// For the library's own modules.
   explicit Playbook(std::shared_ptr<const core::PlaybookData> data);

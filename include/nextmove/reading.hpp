@@ -43,8 +43,10 @@ struct VectorReading {
 /// The reading of an action whose kind is known at run time only: for tools and menus.
 struct Reading {
   ActionKind kind = ActionKind::button;
-  ButtonReading button{};  ///< of a button
-  Vec2 value{};            ///< of an axis (in x) or a vector
+  ButtonReading button{};          ///< of a button
+  Vec2 value{};                    ///< of an axis (in x) or a vector
+  std::uint32_t presses_ever = 0;  ///< of a button: all presses up to the last update; wraps around
+  std::uint32_t releases_ever = 0;  ///< of a button: all releases up to the last update
 
   friend bool operator==(const Reading&, const Reading&) = default;
 };

@@ -50,13 +50,26 @@ struct Left {
   std::string context{};
   friend bool operator==(const Left&, const Left&) = default;
 };
+struct Muted {
+  Time time{};
+  std::string seat{};
+  std::string mute{};
+  friend bool operator==(const Muted&, const Muted&) = default;
+};
+struct Unmuted {
+  Time time{};
+  std::string seat{};
+  std::string mute{};
+  friend bool operator==(const Unmuted&, const Unmuted&) = default;
+};
 struct Updated {
   Time time{};
   friend bool operator==(const Updated&, const Updated&) = default;
 };
 
 /// One thing that happened to a hub.
-using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Updated>;
+using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Muted,
+                          Unmuted, Updated>;
 
 /// When a step happened.
 Time time_of(const Step& step);
@@ -69,7 +82,8 @@ struct RecordedDevice {
 };
 struct RecordedSeat {
   std::string name{};
-  std::vector<std::string> contexts;  ///< entered at the start, in the order of entering
+  std::vector<std::string> contexts{};  ///< entered at the start, in the order of entering
+  std::vector<std::string> mutes{};     ///< on at the start; twice where muted twice
   friend bool operator==(const RecordedSeat&, const RecordedSeat&) = default;
 };
 
@@ -90,7 +104,7 @@ struct Recording {
 /// The head for a recording of `hub` that starts now. Start while nothing is held down.
 RecordingHeader describe(const Hub& hub);
 
-/// Who enters and leaves contexts while a recording is played back.
+/// Who enters and leaves contexts, mutes and unmutes, while a recording is played back.
 enum class ContextsFrom : unsigned char {
   recording,  ///< the recording's own steps: to look at readings without the game
   game,       ///< the game, which decides again as it did then

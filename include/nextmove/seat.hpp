@@ -9,7 +9,9 @@
 
 #include <nextmove/action.hpp>
 #include <nextmove/context.hpp>
+#include <nextmove/mute.hpp>
 #include <nextmove/reading.hpp>
+#include <nextmove/time.hpp>
 
 namespace nextmove {
 
@@ -30,6 +32,14 @@ class Seat {
 
   /// The same for an action that is known by number. Requires an id of the hub's playbook.
   const Reading& read(ActionId action) const { return readings_[static_cast<std::size_t>(action)]; }
+
+  /// All readings, by ActionId. In place for the life of the seat.
+  std::span<const Reading> readings() const { return readings_; }
+
+  /// True once for a press that is at most `within` older than the last update and was not taken
+  /// yet: a jump pressed just before landing still counts. Of several, the oldest is taken; four
+  /// are kept.
+  bool take_press(Button action, Duration within);
 
   /// The actions that were pressed or released in the last update, or whose value changed in it,
   /// each once. Valid until the next update.
@@ -52,12 +62,28 @@ class Seat {
   /// leave.
   std::span<const ContextId> contexts() const;
 
+  /// Leaves all contexts of this rank and enters `context`, which has it: from the helm to the
+  /// crane.
+  void switch_to(ContextId context);
+  void switch_to(std::string_view context);
+
+  /// Silences the mute's actions: what they hold is released, buttons hear no press, axes and
+  /// vectors read 0. Their bindings claim controls all the same. Muted twice needs unmuting twice.
+  /// A button that is down when its last mute ends waits for a fresh press; axes and vectors come
+  /// back at once.
+  void mute(MuteId mute);
+  void unmute(MuteId mute);  ///< does nothing where the mute is not on
+  bool is_muted(ActionId action) const;
+  void mute(std::string_view mute);
+  void unmute(std::string_view mute);
+
   /// For the library's own modules.
   explicit Seat(std::unique_ptr<core::SeatState> state);
   ~Seat();
   Seat(const Seat&) = delete;
   Seat& operator=(const Seat&) = delete;
   core::SeatState& state() { return *state_; }
+  const core::SeatState& state() const { return *state_; }
 
  private:
   template <ActionKind kind>

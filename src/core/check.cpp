@@ -67,6 +67,7 @@ class Checker {
   std::vector<Diagnostic> run() {
     check_actions();
     check_contexts();
+    check_mutes();
     check_all_driven();
     std::stable_sort(found_.begin(), found_.end(), [](const Diagnostic& a, const Diagnostic& b) {
       return std::pair{a.place.line, a.place.column} < std::pair{b.place.line, b.place.column};
@@ -122,6 +123,39 @@ class Checker {
     }
   }
 
+  void check_mutes() {
+    std::map<std::string_view, Place> mutes;
+    for (const MuteDefinition& mute : definition_.mutes) {
+      check_name(mute.name, mute.place);
+      const auto [first, is_new] = mutes.emplace(mute.name, mute.place);
+      if (!is_new) {
+        error(mute.place,
+              "mute " + quoted(mute.name) + " is defined twice" + first_stands(first->second));
+      }
+      if (mute.actions.empty() && !mute.is_everything_but) {
+        error(mute.place, "mute " + quoted(mute.name) + " silences nothing; name its actions");
+      }
+      for (const PlacedName& action : mute.actions) {
+        if (actions_.count(action.name) == 0) {
+          error(action.place,
+                "there is no action " + quoted(action.name) + advice_for(action.name));
+        }
+      }
+    }
+  }
+
+  // What to do about an action that does not exist.
+  std::string advice_for(std::string_view name) const {
+    const std::string advice = did_you_mean(name, action_names());
+    return advice.empty() ? "; define it under [actions]" : advice;
+  }
+
+  std::vector<std::string_view> action_names() const {
+    std::vector<std::string_view> names;
+    for (const auto& [name, action] : actions_) names.push_back(name);
+    return names;
+  }
+
   void check_binding(const BindingDefinition& binding) {
     const auto found = actions_.find(binding.action);
     if (found == actions_.end()) return report_unknown_action(binding);
@@ -136,13 +170,9 @@ class Checker {
   void report_unknown_action(const BindingDefinition& binding) {
     if (binding.action == last_unknown_) return;
     last_unknown_ = binding.action;
-    std::vector<std::string_view> names;
-    for (const auto& [name, action] : actions_) names.push_back(name);
-    const std::string_view meant = nearest_name(binding.action, names);
-    driven_.insert(meant);
-    error(binding.place, "there is no action " + quoted(binding.action) +
-                             (meant.empty() ? std::string{"; define it under [actions]"}
-                                            : did_you_mean(binding.action, names)));
+    driven_.insert(nearest_name(binding.action, action_names()));
+    error(binding.place,
+          "there is no action " + quoted(binding.action) + advice_for(binding.action));
   }
 
   void check_controls(const BindingDefinition& binding, const ActionDefinition& action) {

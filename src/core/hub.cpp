@@ -62,7 +62,7 @@ class HubState {
   void work_off(const Event& event) {
     const auto [seat, slot] = destinations[static_cast<std::size_t>(event.device)];
     if (event.control < unplugging) {
-      if (seat != nullptr) seat->hear(*slot, event.control, {event.x, event.y});
+      if (seat != nullptr) seat->hear(*slot, event.control, {event.x, event.y}, event.time);
     } else if (event.control == unplugging) {
       remove(event.device);
     } else {

@@ -15,6 +15,22 @@ PlaybookData::PlaybookData(PlaybookDefinition checked)
   for (std::size_t i = 0; i < definition.contexts.size(); ++i) {
     contexts.emplace(definition.contexts[i].name, static_cast<ContextId>(i));
   }
+  for (std::size_t i = 0; i < definition.mutes.size(); ++i) {
+    mutes.emplace(definition.mutes[i].name, static_cast<MuteId>(i));
+    muted.push_back(actions_of(definition.mutes[i]));
+  }
+}
+
+std::vector<ActionId> PlaybookData::actions_of(const MuteDefinition& mute) const {
+  std::vector<bool> is_silent(definition.actions.size(), mute.is_everything_but);
+  for (const PlacedName& action : mute.actions) {
+    is_silent[static_cast<std::size_t>(actions.at(action.name))] = !mute.is_everything_but;
+  }
+  std::vector<ActionId> silent;
+  for (std::size_t i = 0; i < is_silent.size(); ++i) {
+    if (is_silent[i]) silent.push_back(static_cast<ActionId>(i));
+  }
+  return silent;
 }
 
 }  // namespace core
@@ -74,12 +90,20 @@ std::optional<ContextId> Playbook::find_context(std::string_view name) const {
   return find(data_->contexts, name);
 }
 
+std::optional<MuteId> Playbook::find_mute(std::string_view name) const {
+  return find(data_->mutes, name);
+}
+
 const ActionDefinition& Playbook::action(ActionId id) const {
   return actions()[static_cast<std::size_t>(id)];
 }
 
 const ContextDefinition& Playbook::context(ContextId id) const {
   return contexts()[static_cast<std::size_t>(id)];
+}
+
+const MuteDefinition& Playbook::mute(MuteId id) const {
+  return mutes()[static_cast<std::size_t>(id)];
 }
 
 Result<Playbook> make_playbook(PlaybookDefinition definition) {

@@ -3,6 +3,7 @@
 
 #include <map>
 #include <string_view>
+#include <vector>
 
 #include <nextmove/playbook.hpp>
 
@@ -17,6 +18,11 @@ struct PlaybookData {
   Wiring wiring;
   std::map<std::string_view, ActionId> actions;    // views into the definition
   std::map<std::string_view, ContextId> contexts;  // views into the definition
+  std::map<std::string_view, MuteId> mutes;        // views into the definition
+  std::vector<std::vector<ActionId>> muted;        // by mute: the actions that it silences
+
+ private:
+  std::vector<ActionId> actions_of(const MuteDefinition& mute) const;
 };
 
 }  // namespace nextmove::core

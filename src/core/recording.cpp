@@ -3,6 +3,8 @@
 #include <nextmove/hub.hpp>
 #include <nextmove/recording.hpp>
 
+#include "seat_state.hpp"
+
 namespace nextmove {
 
 Time time_of(const Step& step) {
@@ -19,6 +21,11 @@ RecordingHeader describe(const Hub& hub) {
     // The front hears first, so it was entered last among equals: from back to front is an order of
     // entering that leads to the same.
     std::reverse(recorded.contexts.begin(), recorded.contexts.end());
+    const auto& state = seat->state();
+    for (std::size_t i = 0; i < state.mutes().size(); ++i) {
+      const std::string& mute = hub.playbook().mutes()[i].name;
+      recorded.mutes.insert(recorded.mutes.end(), state.mutes()[i], mute);
+    }
     header.seats.push_back(std::move(recorded));
   }
   return header;
@@ -32,6 +39,9 @@ Replay::Replay(const Recording& recording, Hub& hub, ContextsFrom contexts)
     if (contexts == ContextsFrom::game) continue;
     for (const std::string& name : recorded.contexts) {
       if (const auto context = hub.playbook().find_context(name)) seat->enter(*context);
+    }
+    for (const std::string& name : recorded.mutes) {
+      if (const auto mute = hub.playbook().find_mute(name)) seat->mute(*mute);
     }
   }
   for (const RecordedDevice& recorded : recording.header.devices) {
@@ -81,6 +91,12 @@ void Replay::play(const Step& step) {
     const auto context = hub_.playbook().find_context(context_name);
     if (has_contexts && seat != nullptr && context) (seat->*how)(*context);
   };
+  const auto change_mute = [&](const std::string& seat_name, const std::string& name, auto how) {
+    Seat* seat = hub_.find_seat(seat_name);
+    const auto mute = hub_.playbook().find_mute(name);
+    if (has_contexts && seat != nullptr && mute) (seat->*how)(*mute);
+  };
+  using ChangeMute = void (Seat::*)(MuteId);
   using Change = void (Seat::*)(ContextId);
   std::visit(
       Overloaded{
@@ -101,6 +117,12 @@ void Replay::play(const Step& step) {
             change(it.seat, it.context, static_cast<Change>(&Seat::enter));
           },
           [&](const Left& it) { change(it.seat, it.context, static_cast<Change>(&Seat::leave)); },
+          [&](const Muted& it) {
+            change_mute(it.seat, it.mute, static_cast<ChangeMute>(&Seat::mute));
+          },
+          [&](const Unmuted& it) {
+            change_mute(it.seat, it.mute, static_cast<ChangeMute>(&Seat::unmute));
+          },
           [&](const Updated& it) { hub_.update(it.time); },
       },
       step);

@@ -7,18 +7,30 @@
 namespace nextmove {
 namespace {
 
-[[maybe_unused]] std::string no_such_context(const Playbook& playbook, std::string_view name) {
+// "the playbook has no context "hlem"; did you mean "helm"?"
+template <class Definitions>
+[[maybe_unused]] std::string no_such(std::string_view kind, std::string_view name,
+                                     const Definitions& definitions) {
   std::vector<std::string_view> names;
-  for (const ContextDefinition& context : playbook.contexts()) names.push_back(context.name);
-  return "the playbook has no context \"" + std::string{name} + "\"" + did_you_mean(name, names);
+  for (const auto& definition : definitions) names.push_back(definition.name);
+  return "the playbook has no " + std::string{kind} + " \"" + std::string{name} + "\"" +
+         did_you_mean(name, names);
 }
 
 ContextId named_context(const Playbook& playbook, std::string_view name) {
   const auto id = playbook.find_context(name);
 #ifndef NDEBUG
-  if (!id) core::require(false, no_such_context(playbook, name));
+  if (!id) core::require(false, no_such("context", name, playbook.contexts()));
 #endif
   return id.value_or(ContextId::none);
+}
+
+MuteId named_mute(const Playbook& playbook, std::string_view name) {
+  const auto id = playbook.find_mute(name);
+#ifndef NDEBUG
+  if (!id) core::require(false, no_such("mute", name, playbook.mutes()));
+#endif
+  return id.value_or(MuteId::none);
 }
 
 bool exists(const Playbook& playbook, ContextId context) {
@@ -61,6 +73,36 @@ void Seat::leave(std::string_view context) {
 }
 bool Seat::is_in(std::string_view context) const {
   return state_->is_in(named_context(state_->playbook(), context));
+}
+
+void Seat::switch_to(ContextId context) {
+  const bool known = exists(state_->playbook(), context);
+  core::require(known, "Seat::switch_to was given a context of another playbook");
+  if (known) state_->switch_to(context);
+}
+void Seat::switch_to(std::string_view context) {
+  const ContextId id = named_context(state_->playbook(), context);
+  if (id != ContextId::none) state_->switch_to(id);
+}
+
+void Seat::mute(MuteId mute) {
+  state_->mute(mute);
+}
+void Seat::unmute(MuteId mute) {
+  state_->unmute(mute);
+}
+void Seat::mute(std::string_view mute) {
+  state_->mute(named_mute(state_->playbook(), mute));
+}
+void Seat::unmute(std::string_view mute) {
+  state_->unmute(named_mute(state_->playbook(), mute));
+}
+bool Seat::is_muted(ActionId action) const {
+  return state_->is_muted(action);
+}
+
+bool Seat::take_press(Button action, Duration within) {
+  return state_->take_press(action.id, within);
 }
 
 std::span<const ContextId> Seat::contexts() const {

@@ -58,7 +58,9 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal)
       playbook_(std::move(playbook)),
       journal_(journal),
       wiring_(playbook_.data().wiring),
-      heard_(wiring_.action_count()) {
+      heard_(wiring_.action_count()),
+      press_logs_(wiring_.action_count()),
+      mutes_(playbook_.mutes().size()) {
   for (const ActionDefinition& action : playbook_.actions()) readings_.push_back({action.kind});
   entered_.reserve(wiring_.context_count());
   wires_.reserve(wiring_.routes().size());
@@ -106,7 +108,11 @@ inline void SeatState::mark_dirty(ActionId action) {
 
 inline void SeatState::hold(ActionId action) {
   Heard& heard = heard_[Wiring::index(action)];
-  heard.presses += heard.holders == 0 ? 1 : 0;
+  const unsigned is_press = heard.holders == 0 ? 1 : 0;
+  PressLog& log = press_logs_[Wiring::index(action)];
+  log.times[log.presses % log.times.size()] = time_;
+  log.presses += is_press;
+  heard.presses += is_press;
   ++heard.holders;
   mark_dirty(action);
 }
@@ -122,7 +128,7 @@ inline void SeatState::press(const Route& route, RouteState& state, float value,
   const bool is_down = value >= (state.is_down ? route.release_at : route.press_at);
   if (is_down == state.is_down) return;
   state.is_down = is_down;
-  if (is_down && may_press) {
+  if (is_down && may_press && !is_muted(route.action)) {
     state.is_held = true;
     hold(route.action);
   } else if (state.is_held) {
@@ -160,7 +166,7 @@ void SeatState::impulse(const Route& route, RouteState& state, float amount) {
   if (route.kind == RouteKind::press_part) {
     press(route, state, mapped(route.to_x, halves), may_press);
   } else if (route.kind == RouteKind::impulse) {
-    if (may_press) impulse(route, state, mapped(route.to_x, halves));
+    if (may_press && !is_muted(route.action)) impulse(route, state, mapped(route.to_x, halves));
   } else {
     const Halves heard = only_open(halves, wire.open);
     lean(slot, route, state, {mapped(route.to_x, heard), mapped(route.to_y, heard)});
@@ -229,6 +235,15 @@ void SeatState::leave(ContextId context) {
   }
 }
 
+void SeatState::switch_to(ContextId context) {
+  const int rank = wiring_.rank(context);
+  for (std::size_t i = entered_.size(); i-- > 0;) {
+    const ContextId other = entered_[i];
+    if (other != context && wiring_.rank(other) == rank) leave(other);
+  }
+  enter(context);
+}
+
 void SeatState::rewire() {
   wires_.clear();
   for (std::size_t control = 0; control < control_count; ++control) {
@@ -268,6 +283,68 @@ void SeatState::route_again() {
   }
 }
 
+// ---- mutes
+
+bool SeatState::exists(MuteId mute) const {
+  return static_cast<std::size_t>(mute) < mutes_.size();
+}
+
+bool SeatState::is_muted(ActionId action) const {
+  const std::size_t index = Wiring::index(action);
+  return index < heard_.size() && heard_[index].mutes != 0;
+}
+
+void SeatState::mute(MuteId mute) {
+  if (!exists(mute)) return;
+  const auto index = static_cast<std::size_t>(mute);
+  ++mutes_[index];
+  for (const ActionId action : playbook_.data().muted[index]) {
+    if (heard_[Wiring::index(action)].mutes++ == 0) silence(action);
+  }
+  if (journal_.is_on()) journal_.listener(Muted{journal_.now, name_, playbook_.mute(mute).name});
+}
+
+void SeatState::unmute(MuteId mute) {
+  if (!exists(mute) || mutes_[static_cast<std::size_t>(mute)] == 0) return;
+  const auto index = static_cast<std::size_t>(mute);
+  --mutes_[index];
+  for (const ActionId action : playbook_.data().muted[index]) {
+    --heard_[Wiring::index(action)].mutes;
+    mark_dirty(action);
+  }
+  if (journal_.is_on()) journal_.listener(Unmuted{journal_.now, name_, playbook_.mute(mute).name});
+}
+
+// Axes and vectors keep their values, unread; a button's controls stay down, unheard, until they
+// are up.
+void SeatState::silence(ActionId action) {
+  for (const auto& slot : slots_) {
+    for (const Route& route : wiring_.routes()) {
+      RouteState& state = slot->routes[route.state];
+      if (route.action != action || !state.is_held) continue;
+      state.is_held = false;
+      let_go(action);
+    }
+  }
+  mark_dirty(action);
+}
+
+// ---- presses kept for a while
+
+bool SeatState::take_press(ActionId action, Duration within) {
+  const std::size_t index = Wiring::index(action);
+  if (index >= press_logs_.size()) return false;
+  constexpr std::uint32_t most_kept = 4;
+  PressLog& log = press_logs_[index];
+  const std::uint32_t kept = std::min(log.presses - log.taken, most_kept);
+  for (std::uint32_t press = log.presses - kept; press != log.presses; ++press) {
+    if (journal_.now - log.times[press % log.times.size()] > within) continue;
+    log.taken = press + 1;
+    return true;
+  }
+  return false;
+}
+
 // ---- from routes to readings
 
 void SeatState::update() {
@@ -284,6 +361,8 @@ void SeatState::update() {
     if (reading.kind == ActionKind::button) {
       reading.button = {heard.holders != 0, heard.presses != 0, heard.releases != 0, heard.presses,
                         heard.releases};
+      reading.presses_ever += heard.presses;
+      reading.releases_ever += heard.releases;
       if (heard.presses + heard.releases != 0) changes_.push_back(action);
       heard.presses = 0;
       heard.releases = 0;
@@ -298,6 +377,7 @@ void SeatState::update() {
 // Across devices the largest wins, so that a drifting stick never beats a key, and at equal size
 // the device that was plugged in first.
 Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
+  if (is_muted(action)) return {};
   Vec2 largest;
   float largest_square = 0;
   for (const auto& slot : slots_) {

@@ -1,6 +1,7 @@
 // What a seat knows: its devices' values, who heard them, and what each action comes to.
 #pragma once
 
+#include <array>
 #include <cstdint>
 #include <functional>
 #include <memory>
@@ -59,14 +60,26 @@ class SeatState {
   void remove_device(DeviceId device);
 
   /// A control of one of the seat's devices has a new value.
-  void hear(Slot& slot, Control source, Vec2 value) { route(slot, source, value, true); }
+  void hear(Slot& slot, Control source, Vec2 value, Time time) {
+    time_ = time;
+    route(slot, source, value, true);
+  }
   /// Every control of every device goes to rest.
   void release_all();
 
   void enter(ContextId context);
   void leave(ContextId context);
+  void switch_to(ContextId context);
   bool is_in(ContextId context) const;
+  /// How often each mute is on, by MuteId.
+  std::span<const std::uint32_t> mutes() const { return mutes_; }
   std::span<const ContextId> contexts() const { return entered_; }
+
+  void mute(MuteId mute);
+  void unmute(MuteId mute);
+  bool is_muted(ActionId action) const;
+
+  bool take_press(ActionId action, Duration within);
 
   /// Makes what was heard since the last update into readings.
   void update();
@@ -89,7 +102,16 @@ class SeatState {
     std::uint32_t presses = 0;
     std::uint32_t releases = 0;
     std::uint32_t holders = 0;  // routes that hold it now
+    std::uint32_t mutes = 0;    // that silence it now
     bool is_dirty = false;
+  };
+
+  /// When the last presses of a button were, and which of them the game has taken. Presses are
+  /// numbered by how many there were before.
+  struct PressLog {
+    std::array<Time, 8> times{};  // of press n in n % 8; the one to come has a place of its own
+    std::uint32_t presses = 0;
+    std::uint32_t taken = 0;  // all before this one
   };
 
   void route(Slot& slot, Control source, Vec2 value, bool is_event);
@@ -103,6 +125,8 @@ class SeatState {
   void hold(ActionId action);
   void let_go(ActionId action);
   void mark_dirty(ActionId action);
+  void silence(ActionId action);
+  bool exists(MuteId mute) const;
   void rewire();
   void rewire(Control source);
 
@@ -113,11 +137,14 @@ class SeatState {
   Playbook playbook_;
   Journal& journal_;
   const Wiring& wiring_;
+  Time time_{};  // of the event at hand
   std::vector<std::unique_ptr<Slot>> slots_;
-  std::vector<Heard> heard_;        // by action
-  std::vector<Reading> readings_;   // by action
-  std::vector<ContextId> entered_;  // the one that hears first in front
-  std::vector<Wire> wires_;         // by source control, then as entered_
+  std::vector<Heard> heard_;          // by action
+  std::vector<PressLog> press_logs_;  // by action
+  std::vector<Reading> readings_;     // by action
+  std::vector<std::uint32_t> mutes_;  // by mute: how often it is on
+  std::vector<ContextId> entered_;    // the one that hears first in front
+  std::vector<Wire> wires_;           // by source control, then as entered_
   std::vector<std::uint32_t> first_wire_ = std::vector<std::uint32_t>(control_count + 1);
   std::vector<ActionId> dirty_;  // the first dirty_count_; one more has room for a write in vain
   std::size_t dirty_count_ = 0;

@@ -68,8 +68,10 @@ class Reader {
         book.title = text(entry);
       } else if (entry.name() == "contexts") {
         for (const Entry& context : table(entry)) book.contexts.push_back(read_context(context));
+      } else if (entry.name() == "mutes") {
+        for (const Entry& mute : table(entry)) book.mutes.push_back(read_mute(mute));
       } else if (entry.name() != "format" && entry.name() != "actions") {
-        unknown_key(entry, {"format", "title", "actions", "contexts"});
+        unknown_key(entry, {"format", "title", "actions", "contexts", "mutes"});
       }
     }
     return book;
@@ -198,6 +200,42 @@ class Reader {
       }
     }
     return definition;
+  }
+
+  MuteDefinition read_mute(const Entry& mute) {
+    MuteDefinition definition;
+    definition.name = mute.name();
+    definition.place = place_of(*mute.key);
+    bool has_list = false;
+    for (const Entry& entry : table(mute)) {
+      const bool is_everything_but = entry.name() == "everything_but";
+      if (!is_everything_but && entry.name() != "actions") {
+        unknown_key(entry, {"actions", "everything_but"});
+        continue;
+      }
+      if (has_list) error(place_of(*entry.key), "a mute has either actions or everything_but");
+      has_list = true;
+      definition.is_everything_but = is_everything_but;
+      definition.actions = read_names(entry);
+    }
+    return definition;
+  }
+
+  std::vector<PlacedName> read_names(const Entry& entry) {
+    std::vector<PlacedName> names;
+    const auto* list = entry.node->as_array();
+    if (list == nullptr) {
+      wrong_type(entry, "a list of action names");
+      return names;
+    }
+    for (const toml::node& node : *list) {
+      if (const auto* name = node.as_string()) {
+        names.emplace_back(name->get(), place_of(node));
+      } else {
+        error(place_of(node), "an action's name in quotes is wanted here");
+      }
+    }
+    return names;
   }
 
   std::vector<DeviceKind> read_device_kinds(const Entry& entry) {

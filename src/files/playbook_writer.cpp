@@ -93,12 +93,21 @@ std::string context_table(const ContextDefinition& context) {
   return out + fmt::format("\n[contexts.{}.bind]\n", context.name) + bind_table(context.bindings);
 }
 
+std::string mute_line(const MuteDefinition& mute) {
+  std::vector<std::string> names;
+  for (const PlacedName& action : mute.actions) names.push_back(quoted(action.name));
+  return fmt::format("{} = {{ {} = [{}] }}\n", mute.name,
+                     mute.is_everything_but ? "everything_but" : "actions", fmt::join(names, ", "));
+}
+
 }  // namespace
 
 std::string to_toml(const PlaybookDefinition& definition) {
   std::string out = fmt::format("format = 1\ntitle = {}\n\n[actions]\n", quoted(definition.title));
   for (const ActionDefinition& action : definition.actions) out += action_line(action);
   for (const ContextDefinition& context : definition.contexts) out += context_table(context);
+  if (!definition.mutes.empty()) out += "\n[mutes]\n";
+  for (const MuteDefinition& mute : definition.mutes) out += mute_line(mute);
   return out;
 }
 

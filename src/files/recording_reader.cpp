@@ -94,9 +94,11 @@ class LineReader {
     if (has("release")) return ReleasedAll{at};
     if (has("enter")) return Entered{at, text("seat"), text("enter")};
     if (has("leave")) return Left{at, text("seat"), text("leave")};
+    if (has("mute")) return Muted{at, text("seat"), text("mute")};
+    if (has("unmute")) return Unmuted{at, text("seat"), text("unmute")};
     fail(
         "this line tells nothing known; expected control, update, plug, unplug, give, release, "
-        "enter or leave");
+        "enter, leave, mute or unmute");
     return Updated{at};
   }
 
@@ -194,11 +196,8 @@ class RecordingReader {
     }
     for (const Json& it : list(*json, "seats")) {
       LineReader line{it};
-      RecordedSeat seat{line.text("name"), {}};
-      for (const Json& context : list(it, "contexts")) {
-        if (context.is_string()) seat.contexts.push_back(context.get<std::string>());
-      }
-      recording_.header.seats.push_back(std::move(seat));
+      recording_.header.seats.push_back(
+          {line.text("name"), texts(it, "contexts"), texts(it, "mutes")});
       keep(line, "seats: ");
     }
     return true;
@@ -208,6 +207,14 @@ class RecordingReader {
   static Json list(const Json& json, const char* key) {
     const auto it = json.find(key);
     return it != json.end() && it->is_array() ? *it : Json::array();
+  }
+
+  static std::vector<std::string> texts(const Json& json, const char* key) {
+    std::vector<std::string> found;
+    for (const Json& it : list(json, key)) {
+      if (it.is_string()) found.push_back(it.get<std::string>());
+    }
+    return found;
   }
 
   void read_step() {

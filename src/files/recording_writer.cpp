@@ -24,6 +24,12 @@ std::string device_fields(const Device& device) {
   return text;
 }
 
+std::string json_list(const std::vector<std::string>& texts) {
+  std::vector<std::string> quoted;
+  for (const std::string& text : texts) quoted.push_back(json_text(text));
+  return fmt::format("[{}]", fmt::join(quoted, ","));
+}
+
 // What each step says besides its time. fmt writes the shortest digits that read back as the same
 // float, which JSON libraries, with their doubles, do not.
 std::string fields(const Event& it) {
@@ -50,6 +56,12 @@ std::string fields(const Entered& it) {
 std::string fields(const Left& it) {
   return fmt::format(R"("leave":{},"seat":{})", json_text(it.context), json_text(it.seat));
 }
+std::string fields(const Muted& it) {
+  return fmt::format(R"("mute":{},"seat":{})", json_text(it.mute), json_text(it.seat));
+}
+std::string fields(const Unmuted& it) {
+  return fmt::format(R"("unmute":{},"seat":{})", json_text(it.mute), json_text(it.seat));
+}
 std::string fields(const Updated& /*it*/) {
   return R"("update":true)";
 }
@@ -66,10 +78,10 @@ std::string to_json_line(const RecordingHeader& header) {
   }
   std::vector<std::string> seats;
   for (const RecordedSeat& it : header.seats) {
-    std::vector<std::string> contexts;
-    for (const std::string& context : it.contexts) contexts.push_back(json_text(context));
-    seats.push_back(fmt::format(R"({{"name":{},"contexts":[{}]}})", json_text(it.name),
-                                fmt::join(contexts, ",")));
+    const std::string mutes =
+        it.mutes.empty() ? "" : fmt::format(R"(,"mutes":{})", json_list(it.mutes));
+    seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}}})", json_text(it.name),
+                                json_list(it.contexts), mutes));
   }
   return fmt::format(
       R"({{"format":"nextmove-recording","version":1,"title":{},"devices":[{}],"seats":[{}]}})"

@@ -28,7 +28,7 @@ void operator delete(void* memory, std::size_t) noexcept {
 namespace nextmove::support {
 namespace {
 
-void play_a_while(testing::Rehearsal& stage) {
+void play_a_while(testing::Rehearsal& stage, Reader& reader) {
   const Playbook& book = stage.hub().playbook();
   const Button horn = book.button("horn");
   const Vector steer = book.vector("steer");
@@ -42,7 +42,12 @@ void play_a_while(testing::Rehearsal& stage) {
     stage.move(Control::Wheel, 0, 1);
     if (i % 10 == 0) stage.seat().enter(ContextId{1});
     if (i % 10 == 5) stage.seat().leave(ContextId{1});
+    if (i % 10 == 3) stage.seat().mute(MuteId{0});
+    if (i % 10 == 6) stage.seat().unmute(MuteId{0});
     stage.wait(10ms);
+    reader.step();
+    (void)reader.read(horn);
+    (void)stage.seat().take_press(horn, 100ms);
     (void)stage.seat().read(horn);
     (void)stage.seat().read(steer);
     (void)stage.seat().changes();
@@ -51,14 +56,17 @@ void play_a_while(testing::Rehearsal& stage) {
 }
 
 TEST(Allocation, FeedUpdateAndReadAllocateNothingOnceWarm) {
-  testing::Rehearsal stage{make(harbour())};
+  PlaybookDefinition definition = harbour();
+  definition.mutes = {{.name = "radio_call", .actions = {"steer", "horn"}}};
+  testing::Rehearsal stage{make(std::move(definition))};
+  Reader reader{stage.seat()};
   stage.seat().enter("helm");
   for (const auto kind : {DeviceKind::keyboard, DeviceKind::gamepad, DeviceKind::mouse}) {
     stage.device(kind);
   }
-  play_a_while(stage);
+  play_a_while(stage, reader);
   const std::size_t before = allocations;
-  play_a_while(stage);
+  play_a_while(stage, reader);
   EXPECT_EQ(allocations - before, 0U);
 }
 

@@ -80,9 +80,13 @@ TEST(NothingSticksAtRandom, WithEverythingUpEverythingIsAtRest) {
   const std::array keys = {Control::KeyW, Control::KeyA, Control::KeyS,     Control::KeyD,
                            Control::KeyR, Control::KeyM, Control::PadSouth, Control::Space};
   for (int round = 0; round < 300; ++round) {
-    testing::Rehearsal stage{make(harbour())};
+    PlaybookDefinition definition = harbour();
+    definition.mutes = {{.name = "radio_call", .actions = {"steer", "horn"}}};
+    testing::Rehearsal stage{make(std::move(definition))};
     for (int step = 0; step < 120; ++step) {
-      switch (below(10)) {
+      switch (below(12)) {
+        case 10: stage.seat().mute(MuteId{0}); break;
+        case 11: stage.seat().unmute(MuteId{0}); break;
         case 0: stage.seat().enter(below(2) == 0 ? "helm" : "chart"); break;
         case 1: stage.seat().leave(below(2) == 0 ? "helm" : "chart"); break;
         case 2: stage.unplug(below(2) == 0 ? DeviceKind::keyboard : DeviceKind::gamepad); break;

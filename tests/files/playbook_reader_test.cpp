@@ -171,6 +171,27 @@ TEST(PlaybookReader, UnknownKeys) {
             "    | ^~~~~~~~~~\n");
 }
 
+TEST(PlaybookReader, Mutes) {
+  const std::string text = std::string{good} +
+                           "[mutes]\n"
+                           "radio_call = { actions = [\"steer\", \"hron\"] }\n"
+                           "cutscene = { everything_but = \"horn\" }\n"
+                           "fog = { actions = [\"horn\"], everything_but = [7] }\n";
+  EXPECT_EQ(errors_of(text),
+            "a.toml:13:36: error: there is no action \"hron\"; did you mean \"horn\"?\n"
+            "  13 | radio_call = { actions = [\"steer\", \"hron\"] }\n"
+            "     |                                    ^~~~~~\n"
+            "a.toml:14:31: error: everything_but must be a list of action names\n"
+            "  14 | cutscene = { everything_but = \"horn\" }\n"
+            "     |                               ^~~~~~\n"
+            "a.toml:15:29: error: a mute has either actions or everything_but\n"
+            "  15 | fog = { actions = [\"horn\"], everything_but = [7] }\n"
+            "     |                             ^~~~~~~~~~~~~~\n"
+            "a.toml:15:47: error: an action's name in quotes is wanted here\n"
+            "  15 | fog = { actions = [\"horn\"], everything_but = [7] }\n"
+            "     |                                               ^\n");
+}
+
 TEST(PlaybookReader, UnknownDeviceKind) {
   EXPECT_EQ(errors_of(with_line(8, "blocks = [\"mose\"]")),
             "a.toml:8:11: error: unknown device kind \"mose\"; did you mean \"mouse\"?\n"

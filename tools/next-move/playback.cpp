@@ -98,6 +98,14 @@ void Playback::tell_step(const Step& step, const std::function<void(const Timeli
                    tell({it.time, it.seat, "", "leaves " + it.context,
                          fmt::format(R"("left":{})", json_text(it.context))});
                  },
+                 [&](const Muted& it) {
+                   tell({it.time, it.seat, "", "mutes " + it.mute,
+                         fmt::format(R"("muted":{})", json_text(it.mute))});
+                 },
+                 [&](const Unmuted& it) {
+                   tell({it.time, it.seat, "", "unmutes " + it.mute,
+                         fmt::format(R"("unmuted":{})", json_text(it.mute))});
+                 },
                  [](const Event&) {},
                  [](const Updated&) {},
              },

@@ -1,0 +1,36 @@
+// Mutes: named lists of actions that stay silent while the mute is on.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <vector>
+
+#include <nextmove/diagnostic.hpp>
+
+namespace nextmove {
+
+/// An action's name in a definition, with its place in the file.
+struct PlacedName {
+  std::string name{};
+  Place place{};
+
+  PlacedName() = default;
+  PlacedName(std::string n, Place p = {}) : name(std::move(n)), place(p) {}  // NOLINT: implicit
+  PlacedName(const char* n) : name(n) {}                                     // NOLINT: implicit
+  friend bool operator==(const PlacedName&, const PlacedName&) = default;
+};
+
+/// A mute as the playbook defines it.
+struct MuteDefinition {
+  std::string name{};  ///< unique; letters, digits and _
+  std::vector<PlacedName> actions{};
+  bool is_everything_but = false;  ///< silences all actions but these
+  Place place{};
+
+  friend bool operator==(const MuteDefinition&, const MuteDefinition&) = default;
+};
+
+/// Numbers one mute of one playbook, from 0, in the order of definition.
+enum class MuteId : std::uint16_t { none = 0xffff };
+
+}  // namespace nextmove

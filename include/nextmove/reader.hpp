@@ -1,0 +1,44 @@
+// Readers: for loops that run at another rate than the updates.
+#pragma once
+
+#include <cstdint>
+#include <vector>
+
+#include <nextmove/seat.hpp>
+
+namespace nextmove {
+
+/// Reads a seat with a cursor of its own: a fixed-step loop that steps several times between two
+/// updates, or not at all, neither misses a press nor sees one twice.
+///
+///     Reader reader{seat};
+///     for (; behind >= step; behind -= step) {
+///       reader.step();
+///       if (reader.read(jump).pressed) ...
+///     }
+///
+/// Allocates when made, and not after. The seat must outlive it.
+class Reader {
+ public:
+  /// What was pressed before the reader was made is not seen.
+  explicit Reader(const Seat& seat);
+
+  /// Begins a step: from now on `read` tells what happened since the step before.
+  void step();
+
+  ButtonReading read(Button action) const;
+  AxisReading read(Axis action) const { return seat_.read(action); }
+  VectorReading read(Vector action) const { return seat_.read(action); }
+
+ private:
+  struct Counts {
+    std::uint32_t presses = 0;
+    std::uint32_t releases = 0;
+  };
+
+  const Seat& seat_;
+  std::vector<Counts> before_;  // by action
+  std::vector<Counts> now_;
+};
+
+}  // namespace nextmove

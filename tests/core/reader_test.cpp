@@ -1,0 +1,153 @@
+#include <random>
+
+#include "support/playbooks.hpp"
+
+namespace nextmove::support {
+namespace {
+
+using Readers = AtTheHelm;
+
+TEST_F(Readers, AStepSeesEveryPressSinceTheStepBefore) {
+  Reader reader{stage.seat()};
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  stage.release(Control::Space);
+  stage.wait(10ms);
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  reader.step();
+  EXPECT_EQ(reader.read(horn), (ButtonReading{true, true, true, 2, 1}));
+}
+
+TEST_F(Readers, TwoStepsBetweenTwoUpdatesSeeAPressOnce) {
+  Reader reader{stage.seat()};
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  reader.step();
+  EXPECT_TRUE(reader.read(horn).pressed);
+  EXPECT_TRUE(reader.read(horn).pressed) << "within a step, reading again gives the same";
+  reader.step();
+  EXPECT_EQ(reader.read(horn), (ButtonReading{.held = true}));
+}
+
+TEST_F(Readers, DoNotDisturbEachOtherOrTheSeat) {
+  Reader slow{stage.seat()};
+  Reader fast{stage.seat()};
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  fast.step();
+  EXPECT_TRUE(fast.read(horn).pressed);
+  EXPECT_TRUE(read(horn).pressed);
+  stage.wait(10ms);
+  fast.step();
+  slow.step();
+  EXPECT_FALSE(fast.read(horn).pressed);
+  EXPECT_TRUE(slow.read(horn).pressed);
+}
+
+TEST_F(Readers, WhatWasPressedBeforeAReaderWasMadeIsNotSeen) {
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  Reader reader{stage.seat()};
+  EXPECT_EQ(reader.read(horn), (ButtonReading{.held = true}));
+  reader.step();
+  EXPECT_FALSE(reader.read(horn).pressed);
+}
+
+TEST_F(Readers, AxesAndVectorsAreTheLiveOnes) {
+  const Reader reader{stage.seat()};
+  stage.press(Control::KeyW);
+  stage.press(Control::KeyR);
+  stage.wait(10ms);
+  EXPECT_EQ(reader.read(steer).value, (Vec2{0, 1}));
+  EXPECT_EQ(reader.read(throttle).value, 1);
+}
+
+TEST_F(Readers, AtAnyTwoRatesNoPressIsLostOrSeenTwice) {
+  const unsigned seed = std::random_device{}();
+  SCOPED_TRACE("seed " + std::to_string(seed));
+  std::mt19937 random{seed};
+  Reader reader{stage.seat()};
+  unsigned pressed = 0;
+  unsigned seen = 0;
+  for (int i = 0; i < 2000; ++i) {
+    if (random() % 2 == 0) {
+      stage.press(Control::Space);
+      stage.release(Control::Space);
+      ++pressed;
+    }
+    if (random() % 3 == 0) stage.wait(10ms);
+    for (unsigned steps = random() % 4; steps > 0; --steps) {
+      reader.step();
+      seen += reader.read(horn).presses;
+    }
+  }
+  stage.wait(10ms);
+  reader.step();
+  EXPECT_EQ(seen + reader.read(horn).presses, pressed);
+}
+
+using TakePress = AtTheHelm;
+
+TEST_F(TakePress, IsTrueOnceForAPressThatIsRecentEnough) {
+  stage.press(Control::Space);
+  stage.wait(100ms);
+  EXPECT_TRUE(stage.seat().take_press(horn, 120ms));
+  EXPECT_FALSE(stage.seat().take_press(horn, 120ms));
+}
+
+TEST_F(TakePress, CountsTheAgeFromTheEventAndNotFromTheUpdate) {
+  stage.press(Control::Space);
+  stage.wait(80ms);
+  stage.wait(40ms);
+  EXPECT_TRUE(stage.seat().take_press(horn, 120ms)) << "exactly as old as allowed";
+  stage.release(Control::Space);
+  stage.press(Control::Space);
+  stage.wait(121ms);
+  EXPECT_FALSE(stage.seat().take_press(horn, 120ms));
+}
+
+TEST_F(TakePress, APressTooOldForOneIsThereForAMorePatientAsker) {
+  stage.press(Control::Space);
+  stage.wait(200ms);
+  EXPECT_FALSE(stage.seat().take_press(horn, 120ms));
+  EXPECT_TRUE(stage.seat().take_press(horn, 300ms));
+}
+
+TEST_F(TakePress, TakesSeveralPressesOneByOneTheOldestFirst) {
+  for (int i = 0; i < 2; ++i) {
+    stage.press(Control::Space);
+    stage.release(Control::Space);
+    stage.wait(50ms);
+  }
+  EXPECT_TRUE(stage.seat().take_press(horn, 100ms));
+  EXPECT_TRUE(stage.seat().take_press(horn, 100ms));
+  EXPECT_FALSE(stage.seat().take_press(horn, 100ms));
+}
+
+TEST_F(TakePress, KeepsFourPresses) {
+  for (int i = 0; i < 9; ++i) {
+    stage.press(Control::Space);
+    stage.release(Control::Space);
+  }
+  stage.wait(10ms);
+  int taken = 0;
+  while (stage.seat().take_press(horn, 1s)) ++taken;
+  EXPECT_EQ(taken, 4);
+}
+
+TEST_F(TakePress, AHeldButtonIsNoFurtherPress) {
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  ASSERT_TRUE(stage.seat().take_press(horn, 100ms));
+  stage.press(Control::PadSouth);
+  stage.wait(10ms);
+  EXPECT_FALSE(stage.seat().take_press(horn, 100ms));
+}
+
+TEST_F(TakePress, OfAnEmptyHandleThereIsNone) {
+  EXPECT_FALSE(stage.seat().take_press(Button{}, 100ms));
+}
+
+}  // namespace
+}  // namespace nextmove::support

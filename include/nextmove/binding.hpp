@@ -5,10 +5,12 @@
 #include <span>
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include <nextmove/action.hpp>
 #include <nextmove/control.hpp>
 #include <nextmove/diagnostic.hpp>
+#include <nextmove/vec2.hpp>
 
 namespace nextmove {
 
@@ -22,12 +24,27 @@ struct PlacedControl {
   friend bool operator==(const PlacedControl&, const PlacedControl&) = default;
 };
 
-/// How a raw value becomes a contribution.
+/// How far a push carries: what length (0..1) comes out for what length goes in. Either a power, or
+/// points with straight lines between them.
+struct Curve {
+  float power = 1;             ///< 0.1..10; 2 is gentle near the middle and full at the end
+  std::vector<Vec2> points{};  ///< from x = 0 to x = 1, x growing, y 0..1; used where not empty
+
+  friend bool operator==(const Curve&, const Curve&) = default;
+};
+
+/// How a raw value becomes a contribution, always in this order: invert, dead zones, curve, scale.
+/// All but invert work on the length, so a stick keeps its direction.
 struct Shaping {
-  /// Below this length the value is 0; from there to 1 it grows from 0 to 1. Radial: a stick keeps
-  /// its direction. 0..0.95. Default: stick_dead_zone for sticks, trigger_dead_zone for triggers.
+  bool invert_x = false;  ///< also for an axis
+  bool invert_y = false;
+  /// Below this length the value is 0; from there on it grows from 0. 0..0.95. Default:
+  /// stick_dead_zone for sticks, trigger_dead_zone for triggers, 0 for the rest.
   std::optional<float> dead_zone{};
-  Place place{};  ///< where the file says so
+  float outer_dead_zone = 0;  ///< this far before the end the value is full already; 0..0.95
+  Curve curve{};
+  float scale = 1;  ///< above 0, at most 10; what it brings beyond 1 is cut off
+  Place place{};    ///< where the file says so
 
   friend bool operator==(const Shaping&, const Shaping&) = default;
 };

@@ -17,4 +17,5 @@
 #include <nextmove/recording.hpp>
 #include <nextmove/seat.hpp>
 #include <nextmove/time.hpp>
+#include <nextmove/vec2.hpp>
 #include <nextmove/version.hpp>

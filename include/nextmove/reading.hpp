@@ -4,16 +4,9 @@
 #include <cstdint>
 
 #include <nextmove/action.hpp>
+#include <nextmove/vec2.hpp>
 
 namespace nextmove {
-
-/// Two numbers. x grows to the right, y grows up.
-struct Vec2 {
-  float x = 0;
-  float y = 0;
-
-  friend bool operator==(Vec2, Vec2) = default;
-};
 
 /// A button, and what happened to it in the last update.
 struct ButtonReading {

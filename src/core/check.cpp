@@ -209,27 +209,62 @@ class Checker {
   }
 
   void check_numbers(const BindingDefinition& binding, ActionKind kind) {
-    const Shaping& shaping = binding.shaping;
-    const Thresholds& thresholds = binding.thresholds;
     if (kind == ActionKind::button) {
-      if (shaping.dead_zone) {
-        error(shaping.place,
-              "a button has no dead zone; press_at and release_at say when it is down");
+      if (binding.shaping != Shaping{}) {
+        error(binding.shaping.place,
+              "a button takes no shaping; press_at and release_at say when it is down");
       }
-      const bool in_order = thresholds.release_at > 0 &&
-                            thresholds.release_at <= thresholds.press_at &&
-                            thresholds.press_at <= 1;
-      if (!in_order) {
-        error(thresholds.place, "the thresholds must keep 0 < release_at <= press_at <= 1");
-      }
+      check_thresholds(binding.thresholds);
       return;
     }
-    if (shaping.dead_zone && !(*shaping.dead_zone >= 0 && *shaping.dead_zone <= 0.95F)) {
+    check_shaping(binding.shaping);
+    if (binding.thresholds != Thresholds{}) {
+      error(binding.thresholds.place,
+            "press_at and release_at are for buttons; use dead_zone here");
+    }
+  }
+
+  void check_thresholds(const Thresholds& thresholds) {
+    const bool in_order = thresholds.release_at > 0 &&
+                          thresholds.release_at <= thresholds.press_at && thresholds.press_at <= 1;
+    if (!in_order)
+      error(thresholds.place, "the thresholds must keep 0 < release_at <= press_at <= 1");
+  }
+
+  void check_shaping(const Shaping& shaping) {
+    constexpr float most = 0.95F;
+    const float inner = shaping.dead_zone.value_or(0);
+    const float outer = shaping.outer_dead_zone;
+    if (!(inner >= 0 && inner <= most)) {
       error(shaping.place, "dead_zone must lie between 0 and 0.95");
+    } else if (!(outer >= 0 && outer <= most)) {
+      error(shaping.place, "outer_dead_zone must lie between 0 and 0.95");
+    } else if (!(inner + outer <= most)) {
+      error(shaping.place,
+            "dead_zone and outer_dead_zone leave nothing between them; together they may be 0.95");
     }
-    if (thresholds != Thresholds{}) {
-      error(thresholds.place, "press_at and release_at are for buttons; use dead_zone here");
+    if (!(shaping.scale > 0 && shaping.scale <= 10)) {
+      error(shaping.place,
+            "scale must be above 0 and at most 10; to turn a direction round, use invert");
     }
+    if (!(shaping.curve.power >= 0.1F && shaping.curve.power <= 10)) {
+      error(shaping.place, "the power of a curve must lie between 0.1 and 10");
+    }
+    const std::vector<Vec2>& points = shaping.curve.points;
+    if (!points.empty() && !is_curve(points)) {
+      error(shaping.place,
+            "the points of a curve run from x = 0 to x = 1, x growing from each to the next, y "
+            "between 0 and 1");
+    }
+  }
+
+  static bool is_curve(const std::vector<Vec2>& points) {
+    if (points.front().x != 0 || points.back().x != 1) return false;
+    for (std::size_t i = 0; i < points.size(); ++i) {
+      if (!(points[i].y >= 0 && points[i].y <= 1)) return false;
+      if (i > 0 && !(points[i].x > points[i - 1].x)) return false;
+    }
+    return true;
   }
 
   // Two uses of one control in one context are a clash, unless two buttons press at different

@@ -21,16 +21,6 @@ Vec2 clamped(Vec2 v, ActionKind kind) {
   return {v.x / length, v.y / length};
 }
 
-// Keeps the direction; the length grows from 0 at the edge of the dead zone to 1. Expects a length
-// of at most 1.
-Vec2 beyond_dead_zone(Vec2 v, float dead_zone) {
-  if (dead_zone <= 0) return v;
-  const float length = std::sqrt(square(v));
-  if (length <= dead_zone) return {};
-  const float factor = (length - dead_zone) / (1 - dead_zone) / length;
-  return {v.x * factor, v.y * factor};
-}
-
 /// The four halves of a control's value: right, left, up, down.
 using Halves = std::array<float, 4>;
 
@@ -400,7 +390,7 @@ Vec2 SeatState::device_value(const Slot& slot, ActionId action, ActionKind kind)
     for (const RouteState* end = state + binding.count; state != end; ++state) {
       sum = {sum.x + state->value.x, sum.y + state->value.y};
     }
-    const Vec2 shaped = beyond_dead_zone(clamped(sum, kind), binding.dead_zone);
+    const Vec2 shaped = binding.shaping.apply(clamped(sum, kind));
     of_device = {of_device.x + shaped.x, of_device.y + shaped.y};
   }
   return clamped(of_device, kind);

@@ -36,14 +36,15 @@ void map_direction(const ControlInfo& control, Vec2 direction, Route& route) {
   }
 }
 
-RouteKind route_kind(const ControlInfo& control, ActionKind kind) {
+RouteKind route_kind(const ControlInfo& control, ActionKind kind, const Shaping& shaping) {
   const ControlForm source = info(control.source).form;
   const bool is_single = source == ControlForm::button || source == ControlForm::trigger;
   if (kind == ActionKind::button) {
     if (source == ControlForm::displacement) return RouteKind::impulse;
     return is_single ? RouteKind::press : RouteKind::press_part;
   }
-  if (control.form == ControlForm::stick) return RouteKind::lean_whole;
+  const bool is_inverted = shaping.invert_x || shaping.invert_y;
+  if (control.form == ControlForm::stick && !is_inverted) return RouteKind::lean_whole;
   return is_single ? RouteKind::push : RouteKind::lean;
 }
 
@@ -52,7 +53,7 @@ Route make_route(const ControlInfo& control, const BindingDefinition& binding, A
   Route route;
   route.action = action;
   route.parts = control.part;
-  route.kind = route_kind(control, kind);
+  route.kind = route_kind(control, kind, binding.shaping);
   route.pass_on = binding.pass_on;
   route.press_at = binding.thresholds.press_at;
   route.release_at = binding.thresholds.release_at;
@@ -77,7 +78,13 @@ struct Draft {
   std::size_t binding = 0;  // counted over all contexts
   DeviceKind device = DeviceKind::keyboard;
   float dead_zone = 0;
+  const Shaping* shaping = nullptr;
 };
+
+void invert(const Shaping& shaping, Route& route) {
+  for (float& weight : route.to_x) weight = shaping.invert_x ? -weight : weight;
+  for (float& weight : route.to_y) weight = shaping.invert_y ? -weight : weight;
+}
 
 std::vector<Draft> draft_routes(const PlaybookDefinition& definition) {
   std::map<std::string_view, std::size_t> actions;
@@ -98,8 +105,10 @@ std::vector<Draft> draft_routes(const PlaybookDefinition& definition) {
                     control.source,
                     binding_number,
                     control.device,
-                    binding.shaping.dead_zone.value_or(default_dead_zone(control))};
+                    binding.shaping.dead_zone.value_or(default_dead_zone(control)),
+                    &binding.shaping};
         map(control, draft.route);
+        invert(binding.shaping, draft.route);
         drafts.push_back(draft);
       };
       add(binding.control,
@@ -153,17 +162,21 @@ Wiring::Wiring(const PlaybookDefinition& definition) {
     return group(a) != group(b) ? group(a) < group(b) : drafts[a].binding < drafts[b].binding;
   });
   first_binding_.assign(kinds_.size() * device_kind_count + 1, 0);
+  float dead_zone = 0;
   for (std::size_t i = 0; i < live.size(); ++i) {
     const Draft& draft = drafts[live[i]];
+    routes_[live[i]].state = static_cast<Index>(i);
     const bool same_binding = i > 0 && group(live[i - 1]) == group(live[i]) &&
                               drafts[live[i - 1]].binding == draft.binding;
     if (!same_binding) {
-      bindings_.push_back({static_cast<Index>(i), 0, 0});
+      bindings_.push_back({static_cast<Index>(i), 0, {}});
       ++first_binding_[group(live[i]) + 1];
+      dead_zone = 0;
     }
+    // Where the controls of a binding differ, the one that rests least calmly decides.
+    dead_zone = std::max(dead_zone, draft.dead_zone);
     ++bindings_.back().count;
-    bindings_.back().dead_zone = std::max(bindings_.back().dead_zone, draft.dead_zone);
-    routes_[live[i]].state = static_cast<Index>(i);
+    bindings_.back().shaping = {*draft.shaping, dead_zone};
   }
   accumulate(first_binding_);
   auto state = static_cast<Index>(live.size());

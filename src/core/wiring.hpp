@@ -10,6 +10,8 @@
 #include <nextmove/playbook.hpp>
 #include <nextmove/reading.hpp>
 
+#include "shaping.hpp"
+
 namespace nextmove::core {
 
 /// How a route turns the value of its control into what its action hears.
@@ -46,7 +48,7 @@ inline bool is_live(RouteKind kind) {
 struct LiveBinding {
   std::uint32_t first_state = 0;
   std::uint32_t count = 0;
-  float dead_zone = 0;
+  LengthShaping shaping{};
 };
 
 class Wiring {

@@ -305,8 +305,7 @@ class Reader {
     }
     if (entry.name() == "control") {
       binding.control = read_control(entry);
-    } else if (entry.name() == "dead_zone") {
-      binding.shaping.dead_zone = number(entry, 0);
+    } else if (read_shaping_key(entry, binding.shaping)) {
       binding.shaping.place = place_of(*entry.node);
     } else if (entry.name() == "press_at") {
       binding.thresholds.press_at = number(entry, binding.thresholds.press_at);
@@ -318,8 +317,62 @@ class Reader {
       binding.pass_on = truth(entry);
     } else {
       unknown_key(entry, {"control", "up", "down", "left", "right", "more", "less", "dead_zone",
-                          "press_at", "release_at", "pass_on"});
+                          "outer_dead_zone", "curve", "scale", "invert", "press_at", "release_at",
+                          "pass_on"});
     }
+  }
+
+  bool read_shaping_key(const Entry& entry, Shaping& shaping) {
+    if (entry.name() == "dead_zone") {
+      shaping.dead_zone = number(entry, 0);
+    } else if (entry.name() == "outer_dead_zone") {
+      shaping.outer_dead_zone = number(entry, 0);
+    } else if (entry.name() == "scale") {
+      shaping.scale = number(entry, 1);
+    } else if (entry.name() == "curve") {
+      read_curve(entry, shaping.curve);
+    } else if (entry.name() == "invert") {
+      read_invert(entry, shaping);
+    } else {
+      return false;
+    }
+    return true;
+  }
+
+  void read_invert(const Entry& entry, Shaping& shaping) {
+    const auto* both = entry.node->as_boolean();
+    const std::string axis = entry.node->value_or(std::string{});
+    if (both == nullptr && axis != "x" && axis != "y") {
+      wrong_type(entry, "true, false, \"x\" or \"y\"");
+      return;
+    }
+    shaping.invert_x = both != nullptr ? both->get() : axis == "x";
+    shaping.invert_y = both != nullptr ? both->get() : axis == "y";
+  }
+
+  void read_curve(const Entry& entry, Curve& curve) {
+    const auto* points = entry.node->as_array();
+    if (points == nullptr) {
+      if (entry.node->is_number()) {
+        curve.power = number(entry, 1);
+      } else {
+        wrong_type(entry, "a power, or points like [[0, 0], [0.5, 0.2], [1, 1]]");
+      }
+      return;
+    }
+    for (const toml::node& node : *points) {
+      const auto* pair = node.as_array();
+      const bool is_pair = pair != nullptr && pair->size() == 2 && pair->get(0)->is_number() &&
+                           pair->get(1)->is_number();
+      if (!is_pair) {
+        error(place_of(node), "a point of a curve is a pair of numbers, like [0.5, 0.2]");
+        curve.points.clear();
+        return;
+      }
+      curve.points.push_back({static_cast<float>(*pair->get(0)->value<double>()),
+                              static_cast<float>(*pair->get(1)->value<double>())});
+    }
+    if (points->empty()) wrong_type(entry, "a power, or points like [[0, 0], [0.5, 0.2], [1, 1]]");
   }
 
   PlacedControl read_control(const Entry& entry) {

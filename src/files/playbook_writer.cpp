@@ -37,6 +37,28 @@ std::string number(float value) {
   return text;
 }
 
+void add_shaping(const Shaping& shaping, std::vector<std::string>& fields) {
+  if (shaping.dead_zone) fields.push_back("dead_zone = " + number(*shaping.dead_zone));
+  if (shaping.outer_dead_zone != 0) {
+    fields.push_back("outer_dead_zone = " + number(shaping.outer_dead_zone));
+  }
+  if (!shaping.curve.points.empty()) {
+    std::vector<std::string> points;
+    for (const Vec2 point : shaping.curve.points) {
+      points.push_back(fmt::format("[{}, {}]", number(point.x), number(point.y)));
+    }
+    fields.push_back(fmt::format("curve = [{}]", fmt::join(points, ", ")));
+  } else if (shaping.curve.power != 1) {
+    fields.push_back("curve = " + number(shaping.curve.power));
+  }
+  if (shaping.scale != 1) fields.push_back("scale = " + number(shaping.scale));
+  if (shaping.invert_x && shaping.invert_y) {
+    fields.emplace_back("invert = true");
+  } else if (shaping.invert_x || shaping.invert_y) {
+    fields.emplace_back(shaping.invert_x ? "invert = \"x\"" : "invert = \"y\"");
+  }
+}
+
 std::string binding_text(const BindingDefinition& binding) {
   std::vector<std::string> fields;
   const auto add_control = [&](std::string_view key, PlacedControl placed) {
@@ -48,9 +70,7 @@ std::string binding_text(const BindingDefinition& binding) {
   for (const Direction& direction : directions()) {
     add_control(direction.name, binding.*direction.control);
   }
-  if (binding.shaping.dead_zone) {
-    fields.push_back("dead_zone = " + number(*binding.shaping.dead_zone));
-  }
+  add_shaping(binding.shaping, fields);
   if (binding.thresholds.press_at != usual.press_at) {
     fields.push_back("press_at = " + number(binding.thresholds.press_at));
   }

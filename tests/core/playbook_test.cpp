@@ -138,7 +138,7 @@ TEST(Check, NumbersMustLieInTheirRanges) {
             (Problems{"the thresholds must keep 0 < release_at <= press_at <= 1"}));
   EXPECT_EQ(problems_of(one_action(ActionKind::button,
                                    {.control = Control::Space, .shaping = {.dead_zone = 0.1F}})),
-            (Problems{"a button has no dead zone; press_at and release_at say when it is down"}));
+            (Problems{"a button takes no shaping; press_at and release_at say when it is down"}));
   EXPECT_EQ(problems_of(one_action(ActionKind::axis, {.control = Control::PadLeftTrigger,
                                                       .thresholds = {.press_at = 0.6F}})),
             (Problems{"press_at and release_at are for buttons; use dead_zone here"}));

@@ -171,6 +171,26 @@ TEST(PlaybookReader, UnknownKeys) {
             "    | ^~~~~~~~~~\n");
 }
 
+TEST(PlaybookReader, ShapingOfTheWrongForm) {
+  const auto error_of = [](std::string_view key) {
+    const std::string text =
+        with_line(10, "steer = { control = \"PadLeftStick\", " + std::string{key} + " }");
+    const Result<Playbook> result = parse_playbook(text, "a.toml");
+    return result.diagnostics.empty() ? std::string{} : result.diagnostics[0].message;
+  };
+  EXPECT_EQ(error_of("curve = 2"), "");
+  EXPECT_EQ(error_of("curve = [[0, 0], [0.5, 0.2], [1, 1]]"), "");
+  EXPECT_EQ(error_of("invert = \"y\", scale = 0.5, outer_dead_zone = 0.1"), "");
+  EXPECT_EQ(error_of("curve = \"soft\""),
+            "curve must be a power, or points like [[0, 0], [0.5, 0.2], [1, 1]]");
+  EXPECT_EQ(error_of("curve = []"),
+            "curve must be a power, or points like [[0, 0], [0.5, 0.2], [1, 1]]");
+  EXPECT_EQ(error_of("curve = [[0, 0], [1]]"),
+            "a point of a curve is a pair of numbers, like [0.5, 0.2]");
+  EXPECT_EQ(error_of("invert = \"z\""), "invert must be true, false, \"x\" or \"y\"");
+  EXPECT_EQ(error_of("scale = \"big\""), "scale must be a number");
+}
+
 TEST(PlaybookReader, Mutes) {
   const std::string text = std::string{good} +
                            "[mutes]\n"

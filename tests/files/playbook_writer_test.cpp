@@ -88,7 +88,15 @@ TEST(PlaybookWriter, RandomPlaybooksReadBackEqual) {
           binding.thresholds.press_at = fraction();
           binding.thresholds.release_at = binding.thresholds.press_at * 0.9F;
         } else {
-          if (below(2) == 0) binding.shaping.dead_zone = fraction();
+          if (below(2) == 0) binding.shaping.dead_zone = fraction() / 2;
+          if (below(2) == 0) binding.shaping.outer_dead_zone = fraction() / 2;
+          if (below(2) == 0) binding.shaping.scale = fraction() * 10;
+          if (below(3) == 0) binding.shaping.curve.power = fraction() + 0.1F;
+          if (below(3) == 0) {
+            binding.shaping.curve = {.points = {{0, fraction()}, {fraction(), fraction()}, {1, 1}}};
+          }
+          binding.shaping.invert_x = below(2) == 0;
+          binding.shaping.invert_y = below(2) == 0;
           for (const Direction& direction : directions()) {
             if (direction.kind == action.kind) binding.*direction.control = next_key();
           }

@@ -20,6 +20,16 @@ Json binding_json(const BindingDefinition& binding) {
   for (const auto& [direction, control] : controls_of(binding))
     json[std::string{direction}] = to_string(control);
   if (binding.shaping.dead_zone) json["dead_zone"] = *binding.shaping.dead_zone;
+  const Shaping& shaping = binding.shaping;
+  if (shaping.outer_dead_zone != 0) json["outer_dead_zone"] = shaping.outer_dead_zone;
+  if (!shaping.curve.points.empty()) {
+    for (const Vec2 point : shaping.curve.points) json["curve"].push_back({point.x, point.y});
+  } else if (shaping.curve.power != 1) {
+    json["curve"] = shaping.curve.power;
+  }
+  if (shaping.scale != 1) json["scale"] = shaping.scale;
+  if (shaping.invert_x) json["invert_x"] = true;
+  if (shaping.invert_y) json["invert_y"] = true;
   if (binding.thresholds != Thresholds{}) {
     json["press_at"] = binding.thresholds.press_at;
     json["release_at"] = binding.thresholds.release_at;

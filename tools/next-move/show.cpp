@@ -15,6 +15,21 @@ std::string details(const BindingDefinition& binding) {
   std::vector<std::string> parts;
   if (binding.shaping.dead_zone)
     parts.push_back(fmt::format("dead zone {}", *binding.shaping.dead_zone));
+  const Shaping& shaping = binding.shaping;
+  if (shaping.outer_dead_zone != 0) {
+    parts.push_back(fmt::format("outer dead zone {}", shaping.outer_dead_zone));
+  }
+  if (!shaping.curve.points.empty()) {
+    parts.push_back(fmt::format("curve of {} points", shaping.curve.points.size()));
+  } else if (shaping.curve.power != 1) {
+    parts.push_back(fmt::format("curve {}", shaping.curve.power));
+  }
+  if (shaping.scale != 1) parts.push_back(fmt::format("scale {}", shaping.scale));
+  if (shaping.invert_x || shaping.invert_y) {
+    parts.push_back(fmt::format("inverted{}", shaping.invert_x && shaping.invert_y ? ""
+                                              : shaping.invert_x                   ? " in x"
+                                                                                   : " in y"));
+  }
   if (binding.thresholds != Thresholds{}) {
     parts.push_back(fmt::format("press at {}, release at {}", binding.thresholds.press_at,
                                 binding.thresholds.release_at));

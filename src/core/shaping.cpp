@@ -1,0 +1,53 @@
+#include "shaping.hpp"
+
+#include <algorithm>
+#include <cmath>
+
+namespace nextmove::core {
+namespace {
+
+// A power as a fine line of points. Rounded to millionths, since the last digits of pow differ
+// between standard libraries and a recording must play back the same everywhere.
+std::vector<Vec2> points_of_power(float power) {
+  constexpr int count = 256;
+  std::vector<Vec2> points;
+  for (int i = 0; i <= count; ++i) {
+    const double x = static_cast<double>(i) / count;
+    const double y = std::round(std::pow(x, static_cast<double>(power)) * 1e6) / 1e6;
+    points.push_back({static_cast<float>(x), static_cast<float>(y)});
+  }
+  return points;
+}
+
+}  // namespace
+
+LengthShaping::LengthShaping(const Shaping& shaping, float dead_zone)
+    : from_(dead_zone), to_(1 - shaping.outer_dead_zone), scale_(shaping.scale) {
+  if (!shaping.curve.points.empty()) {
+    points_ = shaping.curve.points;
+  } else if (shaping.curve.power != 1) {
+    points_ = points_of_power(shaping.curve.power);
+  }
+  is_plain_ = from_ == 0 && to_ == 1 && scale_ == 1 && points_.empty();
+}
+
+Vec2 LengthShaping::apply(Vec2 value) const {
+  if (is_plain_) return value;
+  const float length = std::sqrt(value.x * value.x + value.y * value.y);
+  if (length <= from_) return {};
+  const float reached = std::min((length - from_) / (to_ - from_), 1.0F);
+  const float factor = curved(reached) * scale_ / length;
+  return {value.x * factor, value.y * factor};
+}
+
+float LengthShaping::curved(float length) const {
+  if (points_.empty()) return length;
+  const auto after = std::upper_bound(points_.begin(), points_.end(), length,
+                                      [](float x, Vec2 point) { return x < point.x; });
+  if (after == points_.end()) return points_.back().y;
+  const Vec2 a = *(after - 1);
+  const Vec2 b = *after;
+  return a.y + (b.y - a.y) * ((length - a.x) / (b.x - a.x));
+}
+
+}  // namespace nextmove::core

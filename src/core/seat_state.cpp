@@ -114,35 +114,37 @@ inline void SeatState::let_go(ActionId action) {
   mark_dirty(action);
 }
 
-inline void SeatState::press(const Route& route, RouteState& state, float value, bool may_press) {
-  const bool is_down = value >= (state.is_down ? route.release_at : route.press_at);
+inline void SeatState::press(const Wire& wire, RouteState& state, float value, bool is_event) {
+  const bool is_down = value >= (state.is_down ? wire.release_at : wire.press_at);
   if (is_down == state.is_down) return;
   state.is_down = is_down;
-  if (is_down && may_press && !is_muted(route.action)) {
+  const bool is_silent = heard_[Wiring::index(wire.action)].mutes != 0;
+  if (is_down && wire.can_press && is_event && !is_silent) {
     state.is_held = true;
-    hold(route.action);
+    hold(wire.action);
   } else if (state.is_held) {
     state.is_held = false;
-    let_go(route.action);
+    let_go(wire.action);
   }
 }
 
-inline void SeatState::lean(Slot& slot, const Route& route, RouteState& state, Vec2 value) {
+inline void SeatState::lean(Slot& slot, ActionId action, RouteState& state, Vec2 value) {
   if (state.value == value) return;
   state.value = value;
-  slot.live[Wiring::index(route.action)].is_stale = true;
-  mark_dirty(route.action);
+  slot.live[Wiring::index(action)].is_stale = true;
+  mark_dirty(action);
 }
 
 // A detent presses once and lets go at once; what is less than a detent is kept for the next.
-void SeatState::impulse(const Route& route, RouteState& state, float amount) {
+void SeatState::impulse(const Wire& wire, RouteState& state, float amount) {
+  if (!wire.can_press || is_muted(wire.action)) return;
   constexpr float most_detents = 100;  // more than a hand turns between two events
   const float total = std::min(state.value.x + amount, most_detents);
   const float detents = std::floor(total);
   state.value.x = total - detents;
   for (int i = 0; i < static_cast<int>(detents); ++i) {
-    hold(route.action);
-    let_go(route.action);
+    hold(wire.action);
+    let_go(wire.action);
   }
 }
 
@@ -150,16 +152,15 @@ void SeatState::impulse(const Route& route, RouteState& state, float amount) {
 [[gnu::noinline]] void SeatState::route_by_parts(Slot& slot, const Wire& wire, Vec2 value,
                                                  bool is_event) {
   const Route& route = *wire.route;
-  RouteState& state = slot.routes[route.state];
+  RouteState& state = slot.routes[wire.state];
   const Halves halves = halves_of(value);
-  const bool may_press = wire.can_press && is_event;
-  if (route.kind == RouteKind::press_part) {
-    press(route, state, mapped(route.to_x, halves), may_press);
-  } else if (route.kind == RouteKind::impulse) {
-    if (may_press && !is_muted(route.action)) impulse(route, state, mapped(route.to_x, halves));
+  if (wire.kind == RouteKind::press_part) {
+    press(wire, state, mapped(route.to_x, halves), is_event);
+  } else if (wire.kind == RouteKind::impulse) {
+    if (is_event) impulse(wire, state, mapped(route.to_x, halves));
   } else {
     const Halves heard = only_open(halves, wire.open);
-    lean(slot, route, state, {mapped(route.to_x, heard), mapped(route.to_y, heard)});
+    lean(slot, wire.action, state, {mapped(route.to_x, heard), mapped(route.to_y, heard)});
   }
 }
 
@@ -170,15 +171,13 @@ void SeatState::route(Slot& slot, Control source, Vec2 value, bool is_event) {
   slot.controls[control] = value;
   const Wire* const end = wires_.data() + first_wire_[control + 1];
   for (const Wire* wire = wires_.data() + first_wire_[control]; wire != end; ++wire) {
-    const Route& route = *wire->route;
-    RouteState& state = slot.routes[route.state];
-    if (route.kind == RouteKind::press) {
-      press(route, state, value.x, wire->can_press && is_event);
-    } else if (route.kind == RouteKind::push) {
-      const float push = wire->can_press ? value.x : 0;
-      lean(slot, route, state, {route.to_x[0] * push, route.to_y[0] * push});
-    } else if (route.kind == RouteKind::lean_whole && wire->open == part_all) {
-      lean(slot, route, state, value);
+    RouteState& state = slot.routes[wire->state];
+    if (wire->kind == RouteKind::press) {
+      press(*wire, state, value.x, is_event);
+    } else if (wire->kind == RouteKind::push) {
+      lean(slot, wire->action, state, {wire->push.x * value.x, wire->push.y * value.x});
+    } else if (wire->kind == RouteKind::lean_whole && wire->open == part_all) {
+      lean(slot, wire->action, state, value);
     } else {
       route_by_parts(slot, *wire, value, is_event);
     }
@@ -213,7 +212,7 @@ void SeatState::leave(ContextId context) {
       const Route& route = wiring_.routes()[i];
       RouteState& state = slot->routes[route.state];
       if (state.is_held) let_go(route.action);
-      if (is_live(route.kind)) lean(*slot, route, state, {});
+      if (is_live(route.kind)) lean(*slot, route.action, state, {});
       state = {};
     }
   }
@@ -253,7 +252,10 @@ void SeatState::rewire(Control source) {
     unsigned claimed = 0;
     for (Wiring::Index i = row[control]; i != row[control + 1]; ++i) {
       const Route& route = wiring_.routes()[i];
-      wires_.push_back({&route, open, (route.parts & open) != 0});
+      const bool is_open = (route.parts & open) != 0;
+      const Vec2 push = is_open ? Vec2{route.to_x[0], route.to_y[0]} : Vec2{};
+      wires_.push_back({route.kind, static_cast<std::uint8_t>(open), is_open, route.action,
+                        route.state, route.press_at, route.release_at, push, &route});
       if (!route.pass_on) claimed |= route.parts;
     }
     open &= ~claimed;

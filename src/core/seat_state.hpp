@@ -91,11 +91,18 @@ class SeatState {
  private:
   using RouteState = Slot::RouteState;
 
-  /// A route of an entered context, with what the contexts above leave open to it.
+  /// A route of an entered context, with what the contexts above leave open to it. What most events
+  /// need of the route stands here once more, close together.
   struct Wire {
-    const Route* route;
-    unsigned open;  // ControlPart bits
+    RouteKind kind;
+    std::uint8_t open;  // ControlPart bits
     bool can_press;
+    ActionId action;
+    std::uint32_t state;
+    float press_at;
+    float release_at;
+    Vec2 push;  // for a control with a single value; 0 where that is closed
+    const Route* route;
   };
   /// What an action has heard since the last update.
   struct Heard {
@@ -115,9 +122,9 @@ class SeatState {
   };
 
   void route(Slot& slot, Control source, Vec2 value, bool is_event);
-  void press(const Route& route, RouteState& state, float value, bool may_press);
-  void impulse(const Route& route, RouteState& state, float amount);
-  void lean(Slot& slot, const Route& route, RouteState& state, Vec2 value);
+  void press(const Wire& wire, RouteState& state, float value, bool is_event);
+  void impulse(const Wire& wire, RouteState& state, float amount);
+  void lean(Slot& slot, ActionId action, RouteState& state, Vec2 value);
   void route_by_parts(Slot& slot, const Wire& wire, Vec2 value, bool is_event);
   void route_again();
   void rest(Slot& slot);

@@ -31,17 +31,7 @@ LengthShaping::LengthShaping(const Shaping& shaping, float dead_zone)
   is_plain_ = from_ == 0 && to_ == 1 && scale_ == 1 && points_.empty();
 }
 
-Vec2 LengthShaping::apply(Vec2 value) const {
-  if (is_plain_) return value;
-  const float length = std::sqrt(value.x * value.x + value.y * value.y);
-  if (length <= from_) return {};
-  const float reached = std::min((length - from_) / (to_ - from_), 1.0F);
-  const float factor = curved(reached) * scale_ / length;
-  return {value.x * factor, value.y * factor};
-}
-
 float LengthShaping::curved(float length) const {
-  if (points_.empty()) return length;
   const auto after = std::upper_bound(points_.begin(), points_.end(), length,
                                       [](float x, Vec2 point) { return x < point.x; });
   if (after == points_.end()) return points_.back().y;

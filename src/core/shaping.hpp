@@ -1,6 +1,8 @@
 // Shaping, ready to be applied.
 #pragma once
 
+#include <algorithm>
+#include <cmath>
 #include <vector>
 
 #include <nextmove/binding.hpp>
@@ -15,10 +17,17 @@ class LengthShaping {
   LengthShaping(const Shaping& shaping, float dead_zone);
 
   /// Expects a length of at most 1; keeps the direction.
-  Vec2 apply(Vec2 value) const;
+  Vec2 apply(Vec2 value) const {
+    if (is_plain_) return value;
+    const float length = std::sqrt(value.x * value.x + value.y * value.y);
+    if (length <= from_) return {};
+    const float reached = std::min((length - from_) / (to_ - from_), 1.0F);
+    const float factor = (points_.empty() ? reached : curved(reached)) * scale_ / length;
+    return {value.x * factor, value.y * factor};
+  }
 
  private:
-  float curved(float length) const;
+  float curved(float length) const;  // where there are points
 
   bool is_plain_ = true;  // a length comes out as it goes in
   float from_ = 0;        // here the value leaves 0 ...

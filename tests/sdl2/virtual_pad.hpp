@@ -1,0 +1,48 @@
+// A gamepad in memory, under SDL's own joystick and controller layers.
+#pragma once
+
+#include <SDL.h>
+
+namespace nextmove::support {
+
+class VirtualPad {
+ public:
+  VirtualPad() {
+    SDL_VirtualJoystickDesc description{};
+    description.version = SDL_VIRTUAL_JOYSTICK_DESC_VERSION;
+    description.type = SDL_JOYSTICK_TYPE_GAMECONTROLLER;
+    description.naxes = SDL_CONTROLLER_AXIS_MAX;
+    description.nbuttons = SDL_CONTROLLER_BUTTON_MAX;
+    description.vendor_id = 0x1209;
+    description.product_id = 0x0001;
+    description.button_mask = (1U << SDL_CONTROLLER_BUTTON_MAX) - 1;
+    description.axis_mask = (1U << SDL_CONTROLLER_AXIS_MAX) - 1;
+    description.name = "harbour pad";
+    const int index = SDL_JoystickAttachVirtualEx(&description);
+    joystick_ = SDL_JoystickOpen(index);
+    instance_ = SDL_JoystickInstanceID(joystick_);
+    axis(SDL_CONTROLLER_AXIS_TRIGGERLEFT, -32768);  // triggers rest at the low end
+    axis(SDL_CONTROLLER_AXIS_TRIGGERRIGHT, -32768);
+  }
+  ~VirtualPad() {
+    for (int i = 0; i < SDL_NumJoysticks(); ++i) {
+      if (SDL_JoystickGetDeviceInstanceID(i) == instance_) SDL_JoystickDetachVirtual(i);
+    }
+    SDL_JoystickClose(joystick_);
+  }
+  VirtualPad(const VirtualPad&) = delete;
+  VirtualPad& operator=(const VirtualPad&) = delete;
+
+  void button(int number, bool down) {
+    SDL_JoystickSetVirtualButton(joystick_, number, down ? SDL_PRESSED : SDL_RELEASED);
+  }
+  void axis(int number, int value) {
+    SDL_JoystickSetVirtualAxis(joystick_, number, static_cast<Sint16>(value));
+  }
+
+ private:
+  SDL_Joystick* joystick_;
+  SDL_JoystickID instance_;
+};
+
+}  // namespace nextmove::support

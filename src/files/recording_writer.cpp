@@ -26,6 +26,7 @@ std::string device_fields(const Device& device) {
 
 std::string json_list(const std::vector<std::string>& texts) {
   std::vector<std::string> quoted;
+  quoted.reserve(texts.size());
   for (const std::string& text : texts) quoted.push_back(json_text(text));
   return fmt::format("[{}]", fmt::join(quoted, ","));
 }

@@ -63,6 +63,36 @@ TEST(Show, GivesTheSameAsJson) {
   EXPECT_EQ(json["actions"][2]["contexts"]["helm"][0]["control"], "Space");
 }
 
+TEST(Show, TellsShapingThresholdsAndMutes) {
+  const TemporaryFile file{
+      "small.toml",
+      "format = 1\ntitle = \"Small\"\n"
+      "[actions]\nsteer = { kind = \"vector\" }\nhorn = { kind = \"button\" }\n"
+      "lamp = { kind = \"button\" }\n"
+      "[contexts.helm.bind]\n"
+      "steer = { control = \"PadLeftStick\", outer_dead_zone = 0.1, curve = 2, scale = 0.5, invert "
+      "= \"y\" }\n"
+      "horn = { control = \"PadLeftTrigger\", press_at = 0.7, release_at = 0.6, pass_on = true }\n"
+      "lamp = []\n"
+      "[mutes]\nradio_call = { actions = [\"horn\", \"lamp\"] }\ncutscene = { everything_but = "
+      "[\"lamp\"] }\n"};
+  EXPECT_EQ(next_move({"show", file.path()}).output,
+            "Small\n"
+            "\n"
+            "ACTION  KIND    CONTEXT  DRIVEN BY\n"
+            "steer   vector  helm     PadLeftStick (outer dead zone 0.1; curve 2; scale 0.5; "
+            "inverted in y)\n"
+            "horn    button  helm     PadLeftTrigger (press at 0.7, release at 0.6; passed on)\n"
+            "lamp    button  helm     (nothing yet)\n"
+            "\n"
+            "MUTE        SILENCES\n"
+            "radio_call  horn, lamp\n"
+            "cutscene    everything but lamp\n");
+  const Json json = Json::parse(next_move({"show", file.path(), "--json"}).output);
+  EXPECT_EQ(json["actions"][0]["contexts"]["helm"][0]["invert"], "y");
+  EXPECT_EQ(json["mutes"]["cutscene"]["everything_but"][0], "lamp");
+}
+
 TEST(Show, ShowsNothingOfAWrongPlaybook) {
   const Finished done = next_move({"show", "/nowhere.toml"});
   EXPECT_EQ(done.exit_code, 1);

@@ -28,8 +28,11 @@ Json binding_json(const BindingDefinition& binding) {
     json["curve"] = shaping.curve.power;
   }
   if (shaping.scale != 1) json["scale"] = shaping.scale;
-  if (shaping.invert_x) json["invert_x"] = true;
-  if (shaping.invert_y) json["invert_y"] = true;
+  if (shaping.invert_x && shaping.invert_y) {
+    json["invert"] = true;
+  } else if (shaping.invert_x || shaping.invert_y) {
+    json["invert"] = shaping.invert_x ? "x" : "y";
+  }
   if (binding.thresholds != Thresholds{}) {
     json["press_at"] = binding.thresholds.press_at;
     json["release_at"] = binding.thresholds.release_at;
@@ -54,7 +57,12 @@ void print_as_json(std::string_view file, const std::vector<Diagnostic>& problem
 }
 
 void print_as_json(const Playbook& playbook) {
-  Json json = {{"title", playbook.title()}, {"actions", Json::array()}};
+  Json json = {{"title", playbook.title()}, {"actions", Json::array()}, {"mutes", Json::object()}};
+  for (const MuteDefinition& mute : playbook.mutes()) {
+    Json names = Json::array();
+    for (const PlacedName& action : mute.actions) names.push_back(action.name);
+    json["mutes"][mute.name] = {{mute.is_everything_but ? "everything_but" : "actions", names}};
+  }
   for (const ActionDefinition& action : playbook.actions()) {
     Json contexts = Json::object();
     for (const ContextDefinition& context : playbook.contexts()) {

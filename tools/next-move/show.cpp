@@ -25,10 +25,10 @@ std::string details(const BindingDefinition& binding) {
     parts.push_back(fmt::format("curve {}", shaping.curve.power));
   }
   if (shaping.scale != 1) parts.push_back(fmt::format("scale {}", shaping.scale));
-  if (shaping.invert_x || shaping.invert_y) {
-    parts.push_back(fmt::format("inverted{}", shaping.invert_x && shaping.invert_y ? ""
-                                              : shaping.invert_x                   ? " in x"
-                                                                                   : " in y"));
+  if (shaping.invert_x && shaping.invert_y) {
+    parts.emplace_back("inverted");
+  } else if (shaping.invert_x || shaping.invert_y) {
+    parts.emplace_back(shaping.invert_x ? "inverted in x" : "inverted in y");
   }
   if (binding.thresholds != Thresholds{}) {
     parts.push_back(fmt::format("press at {}, release at {}", binding.thresholds.press_at,
@@ -84,6 +84,23 @@ void print_table(const Playbook& playbook) {
   table.print();
 }
 
+void print_mutes(const Playbook& playbook) {
+  if (playbook.mutes().empty()) return;
+  fmt::print("\n");
+  Table table{{"MUTE", "SILENCES"}};
+  for (const MuteDefinition& mute : playbook.mutes()) {
+    std::vector<std::string> names;
+    names.reserve(mute.actions.size());
+    for (const PlacedName& action : mute.actions) names.push_back(action.name);
+    std::string what = fmt::format("{}", fmt::join(names, ", "));
+    if (mute.is_everything_but) {
+      what = what.empty() ? "everything" : fmt::format("everything but {}", what);
+    }
+    table.add({mute.name, std::move(what)});
+  }
+  table.print();
+}
+
 }  // namespace
 
 int show_command(const std::string& playbook, bool json) {
@@ -94,6 +111,7 @@ int show_command(const std::string& playbook, bool json) {
     print_as_json(*loaded);
   } else {
     print_table(*loaded);
+    print_mutes(*loaded);
   }
   return exit_fine;
 }

@@ -12,6 +12,7 @@ namespace {
 
 constexpr std::size_t most_actions = 60'000;
 constexpr std::size_t most_contexts = 1'000;
+constexpr std::size_t most_mutes = 1'000;
 
 std::string quoted(std::string_view name) {
   return '"' + std::string{name} + '"';
@@ -124,6 +125,9 @@ class Checker {
   }
 
   void check_mutes() {
+    if (definition_.mutes.size() > most_mutes) {
+      error({}, "there are more than " + std::to_string(most_mutes) + " mutes");
+    }
     std::map<std::string_view, Place> mutes;
     for (const MuteDefinition& mute : definition_.mutes) {
       check_name(mute.name, mute.place);

@@ -131,8 +131,7 @@ void accumulate(std::vector<Wiring::Index>& starts) {
 
 }  // namespace
 
-Wiring::Wiring(const PlaybookDefinition& definition) {
-  for (const ActionDefinition& action : definition.actions) kinds_.push_back(action.kind);
+Wiring::Wiring(const PlaybookDefinition& definition) : action_count_(definition.actions.size()) {
   for (const ContextDefinition& context : definition.contexts) {
     Context compiled{context.rank, 0};
     for (const DeviceKind kind : context.blocks)
@@ -161,7 +160,7 @@ Wiring::Wiring(const PlaybookDefinition& definition) {
   std::stable_sort(live.begin(), live.end(), [&](Index a, Index b) {
     return group(a) != group(b) ? group(a) < group(b) : drafts[a].binding < drafts[b].binding;
   });
-  first_binding_.assign(kinds_.size() * device_kind_count + 1, 0);
+  first_binding_.assign(action_count_ * device_kind_count + 1, 0);
   float dead_zone = 0;
   for (std::size_t i = 0; i < live.size(); ++i) {
     const Draft& draft = drafts[live[i]];

@@ -80,8 +80,7 @@ class Wiring {
   int rank(ContextId context) const { return contexts_[index(context)].rank; }
   /// The kinds of device that no context below `context` hears: one bit per DeviceKind.
   unsigned blocked(ContextId context) const { return contexts_[index(context)].blocked; }
-  ActionKind kind(ActionId action) const { return kinds_[index(action)]; }
-  std::size_t action_count() const { return kinds_.size(); }
+  std::size_t action_count() const { return action_count_; }
   std::size_t context_count() const { return contexts_.size(); }
 
   static std::size_t index(ActionId action) { return static_cast<std::size_t>(action); }
@@ -105,7 +104,7 @@ class Wiring {
   std::vector<LiveBinding> bindings_;  // by action, then by device kind
   std::vector<Index> first_binding_;   // by action and device kind, one more at the end
   std::vector<Context> contexts_;
-  std::vector<ActionKind> kinds_;
+  std::size_t action_count_ = 0;
 };
 
 }  // namespace nextmove::core

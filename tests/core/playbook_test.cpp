@@ -89,6 +89,16 @@ TEST(Check, NamesMustBeNamesAndStandOnce) {
             (Problems{"action \"horn\" is defined twice"}));
 }
 
+TEST(Check, TheNumbersOfThingsAreBounded) {
+  PlaybookDefinition definition;
+  for (int i = 0; i <= 1000; ++i) {
+    definition.contexts.push_back({.name = 'c' + std::to_string(i)});
+    definition.mutes.push_back({.name = 'm' + std::to_string(i), .is_everything_but = true});
+  }
+  EXPECT_EQ(problems_of(definition),
+            (Problems{"there are more than 1000 contexts", "there are more than 1000 mutes"}));
+}
+
 TEST(Check, AnActionThatNothingDrivesIsTold) {
   EXPECT_EQ(problems_of({.actions = {{.name = "winch"}}}),
             (Problems{"nothing drives action \"winch\"; bind it in a context, or write winch = [] "

@@ -35,10 +35,6 @@ std::size_t width(std::string_view text) {
 std::string bold(std::string_view text) {
   return styled(text, "1");
 }
-std::string dim(std::string_view text) {
-  return styled(text, "2");
-}
-
 void Table::print() const {
   std::vector<std::size_t> widths(rows_.front().size(), 0);
   for (const auto& row : rows_) {

@@ -8,9 +8,8 @@
 
 #include <nextmove/nextmove.hpp>
 
-/// `text` in bold or dim where standard output is a terminal that wants colours; else as it is.
+/// `text` in bold where standard output is a terminal that wants colours; else as it is.
 std::string bold(std::string_view text);
-std::string dim(std::string_view text);
 
 /// Rows of cells under a heading, in columns as wide as they need to be. The last may be any width.
 class Table {

@@ -11,23 +11,38 @@
 namespace nextmove {
 
 enum class ActionKind : std::uint8_t {
-  button,  ///< held or not, with presses and releases
-  axis,    ///< -1..1
-  vector,  ///< two axes, length at most 1
+  button,   ///< held or not, with presses and releases
+  axis,     ///< -1..1
+  vector,   ///< two axes, length at most 1
+  motion,   ///< a displacement since the last update, in the game's own unit
+  pointer,  ///< a place in the window, 0..1 from its top left corner
 };
 
-/// "button", "axis" or "vector".
+inline constexpr int action_kind_count = 5;
+
+/// "button", "axis", "vector", "motion" or "pointer".
 std::string_view to_string(ActionKind kind);
 
 /// The kind with exactly this name, or nothing.
 std::optional<ActionKind> find_action_kind(std::string_view name);
 
+/// From where on a value counts as pressed, and below which it is released. Two of them, so that it
+/// does not chatter at the edge.
+struct Thresholds {
+  float press_at = 0.5F;    ///< pressed from this value on; above 0, at most 1
+  float release_at = 0.4F;  ///< released below this value; above 0, at most press_at
+  Place place{};            ///< where the file says so
+
+  friend bool operator==(const Thresholds&, const Thresholds&) = default;
+};
+
 /// An action as the playbook defines it.
 struct ActionDefinition {
   std::string name{};  ///< unique; letters, digits and _
   ActionKind kind = ActionKind::button;
-  std::string label{};  ///< for people; empty: the name is shown
-  std::string group{};  ///< heading for menus; may be empty
+  std::string label{};   ///< for people; empty: the name is shown
+  std::string group{};   ///< heading for menus; may be empty
+  Thresholds digital{};  ///< of an axis or a vector that is read digitally
   Place place{};
 
   friend bool operator==(const ActionDefinition&, const ActionDefinition&) = default;
@@ -50,5 +65,7 @@ struct Action {
 using Button = Action<ActionKind::button>;
 using Axis = Action<ActionKind::axis>;
 using Vector = Action<ActionKind::vector>;
+using Motion = Action<ActionKind::motion>;
+using Pointer = Action<ActionKind::pointer>;
 
 }  // namespace nextmove

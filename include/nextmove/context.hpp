@@ -15,6 +15,7 @@ struct ContextDefinition {
   std::string name{};  ///< unique; letters, digits and _
   int rank = 0;        ///< the higher rank hears a control first; at equal rank, the last entered
   std::vector<DeviceKind> blocks{};  ///< kinds of device that no context below this one hears
+  /// Those of one action stand together: make_playbook brings them to the first of them.
   std::vector<BindingDefinition> bindings{};
   Place place{};
 

@@ -72,6 +72,24 @@ class Hub {
   /// The time of the last update.
   Time now() const;
 
+  /// How large the window is that touches and positions are in, in any unit, so that touch zones
+  /// keep their shapes. Until it is told, 16 to 9.
+  void set_window(float width, float height);
+  Vec2 window() const;
+
+  /// Goes on with a changed playbook, at once and without a restart: to tune it while the game
+  /// runs. Seats, devices, interceptors and handlers stay, and so do the contexts and mutes that
+  /// are on; handles and ids stay good, by name. Buttons that are held are released, and wait for a
+  /// fresh press; axes and vectors go on with their live values. Names that the new playbook lacks
+  /// remain in playbook(), driven by nothing. Allocates. A recording does not hold it.
+  void adopt(const Playbook& playbook);
+
+  /// Gives the hub the shaping that bindings call for with custom = "name": from a value after dead
+  /// zones and curve (length at most 1) or a displacement to what comes of it. It must always give
+  /// the same for the same. A playbook may name one that is given later; until one is used without
+  /// having been given, which stops a debug build, and in a release build changes nothing.
+  void set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping);
+
   /// Calls `listener` with everything that happens to the hub from here on, in order: for
   /// recordings. An empty function stops it.
   void on_step(std::function<void(const Step&)> listener);

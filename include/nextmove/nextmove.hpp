@@ -8,7 +8,9 @@
 #include <nextmove/device.hpp>
 #include <nextmove/diagnostic.hpp>
 #include <nextmove/event.hpp>
+#include <nextmove/handlers.hpp>
 #include <nextmove/hub.hpp>
+#include <nextmove/interceptor.hpp>
 #include <nextmove/mute.hpp>
 #include <nextmove/nearest.hpp>
 #include <nextmove/playbook.hpp>
@@ -19,3 +21,4 @@
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>
 #include <nextmove/version.hpp>
+#include <nextmove/zone.hpp>

@@ -12,6 +12,7 @@
 #include <nextmove/context.hpp>
 #include <nextmove/diagnostic.hpp>
 #include <nextmove/mute.hpp>
+#include <nextmove/zone.hpp>
 
 namespace nextmove {
 
@@ -22,6 +23,7 @@ struct PlaybookDefinition {
   std::vector<ActionDefinition> actions{};
   std::vector<ContextDefinition> contexts{};
   std::vector<MuteDefinition> mutes{};
+  std::vector<ZoneDefinition> zones{};  ///< of touch screens; earlier ones lie on top
 
   friend bool operator==(const PlaybookDefinition&, const PlaybookDefinition&) = default;
 };
@@ -40,6 +42,7 @@ class Playbook {
   std::span<const ActionDefinition> actions() const { return definition().actions; }
   std::span<const ContextDefinition> contexts() const { return definition().contexts; }
   std::span<const MuteDefinition> mutes() const { return definition().mutes; }
+  std::span<const ZoneDefinition> zones() const { return definition().zones; }
 
   /// The handle of the action with this name. Requires that there is one of this kind: a wrong name
   /// is a programmer's error and stops a debug build with a sentence that names the nearest action;
@@ -47,6 +50,8 @@ class Playbook {
   Button button(std::string_view name) const;
   Axis axis(std::string_view name) const;
   Vector vector(std::string_view name) const;
+  Motion motion(std::string_view name) const;
+  Pointer pointer(std::string_view name) const;
 
   /// The action, context or mute with this name, or nothing: for names that come from outside.
   std::optional<ActionId> find_action(std::string_view name) const;

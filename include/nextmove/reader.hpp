@@ -29,11 +29,16 @@ class Reader {
   ButtonReading read(Button action) const;
   AxisReading read(Axis action) const { return seat_.read(action); }
   VectorReading read(Vector action) const { return seat_.read(action); }
+  PointerReading read(Pointer action) const { return seat_.read(action); }
+  MotionReading read(Motion action) const;  ///< what it moved since the step before
 
  private:
   struct Counts {
     std::uint32_t presses = 0;
     std::uint32_t releases = 0;
+    std::uint32_t early = 0;
+    double x = 0;
+    double y = 0;
   };
 
   const Seat& seat_;

@@ -13,33 +13,83 @@ struct ButtonReading {
   bool held = false;           ///< down now
   bool pressed = false;        ///< went down at least once in the last update
   bool released = false;       ///< went up at least once in the last update
+  bool let_go_early = false;   ///< a hold was let go in the last update before its time was reached
+  float progress = 0;          ///< how much of a hold's time has passed, 0..1; 1 while it is held
   std::uint32_t presses = 0;   ///< how often it went down in the last update
   std::uint32_t releases = 0;  ///< how often it went up in the last update
 
   friend bool operator==(const ButtonReading&, const ButtonReading&) = default;
 };
 
+/// One of eight ways, and none.
+enum class Way : std::uint8_t {
+  none,
+  right,
+  up_right,
+  up,
+  up_left,
+  left,
+  down_left,
+  down,
+  down_right,
+};
+
+/// An axis or a vector as digits, by the action's thresholds: never by comparing with exactly 1.
+struct Digital {
+  std::int8_t x = 0;      ///< -1, 0 or 1; each axis by itself
+  std::int8_t y = 0;      ///< likewise; 0 for an axis
+  Way four = Way::none;   ///< the nearest of right, up, left and down
+  Way eight = Way::none;  ///< the nearest of all eight
+
+  friend bool operator==(const Digital&, const Digital&) = default;
+};
+
 /// An axis: -1..1, positive is "more".
 struct AxisReading {
   float value = 0;
+  int digit = 0;  ///< -1, 0 or 1
 
   friend bool operator==(const AxisReading&, const AxisReading&) = default;
 };
 
-/// A vector of length 0..1.
+/// A vector of length 0..1. Its ways keep to themselves: one is left only where another is clearly
+/// nearer.
 struct VectorReading {
   Vec2 value{};
+  Digital digital{};
 
   friend bool operator==(const VectorReading&, const VectorReading&) = default;
+};
+
+/// A displacement in the last update, in the unit that the playbook's scales and rates make.
+struct MotionReading {
+  Vec2 value{};
+
+  friend bool operator==(const MotionReading&, const MotionReading&) = default;
+};
+
+/// A place in the window.
+struct PointerReading {
+  Vec2 position{};          ///< 0..1 from the top left corner, y down; the last one known
+  bool is_present = false;  ///< whether something points there now
+
+  friend bool operator==(const PointerReading&, const PointerReading&) = default;
 };
 
 /// The reading of an action whose kind is known at run time only: for tools and menus.
 struct Reading {
   ActionKind kind = ActionKind::button;
-  ButtonReading button{};          ///< of a button
-  Vec2 value{};                    ///< of an axis (in x) or a vector
-  std::uint32_t presses_ever = 0;  ///< of a button: all presses up to the last update; wraps around
-  std::uint32_t releases_ever = 0;  ///< of a button: all releases up to the last update
+  bool is_present = false;  ///< of a pointer
+  Digital digital{};        ///< of an axis or a vector
+  ButtonReading button{};   ///< of a button
+  Vec2 value{};             ///< of an axis (in x), a vector, a motion or a pointer
+  // Counts and ways up to the last update. Only their differences mean something; counts wrap
+  // around.
+  std::uint32_t presses_ever = 0;   ///< of a button
+  std::uint32_t releases_ever = 0;  ///< of a button
+  std::uint32_t early_ever = 0;     ///< of a button: how often a hold was let go early
+  double x_ever = 0;                ///< of a motion
+  double y_ever = 0;                ///< of a motion
 
   friend bool operator==(const Reading&, const Reading&) = default;
 };

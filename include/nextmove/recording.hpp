@@ -11,6 +11,7 @@
 #include <nextmove/device.hpp>
 #include <nextmove/event.hpp>
 #include <nextmove/time.hpp>
+#include <nextmove/vec2.hpp>
 
 namespace nextmove {
 
@@ -62,6 +63,12 @@ struct Unmuted {
   std::string mute{};
   friend bool operator==(const Unmuted&, const Unmuted&) = default;
 };
+struct Resized {  ///< the window
+  Time time{};
+  float width = 0;
+  float height = 0;
+  friend bool operator==(const Resized&, const Resized&) = default;
+};
 struct Updated {
   Time time{};
   friend bool operator==(const Updated&, const Updated&) = default;
@@ -69,7 +76,7 @@ struct Updated {
 
 /// One thing that happened to a hub.
 using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Muted,
-                          Unmuted, Updated>;
+                          Unmuted, Resized, Updated>;
 
 /// When a step happened.
 Time time_of(const Step& step);
@@ -90,6 +97,7 @@ struct RecordedSeat {
 /// What stands at the head of a recording: the hub as it was at the start.
 struct RecordingHeader {
   std::string title{};  ///< of the playbook
+  Vec2 window{};        ///< its size; 0 where it is not known
   std::vector<RecordedDevice> devices{};
   std::vector<RecordedSeat> seats{};
   friend bool operator==(const RecordingHeader&, const RecordingHeader&) = default;

@@ -9,6 +9,7 @@
 
 #include <nextmove/action.hpp>
 #include <nextmove/context.hpp>
+#include <nextmove/interceptor.hpp>
 #include <nextmove/mute.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/time.hpp>
@@ -27,8 +28,19 @@ class Seat {
   /// What the action does, as of the last update. A handle of another playbook, or an empty one,
   /// reads as at rest. Constant time, no allocation.
   ButtonReading read(Button action) const { return find(action).button; }
-  AxisReading read(Axis action) const { return {find(action).value.x}; }
-  VectorReading read(Vector action) const { return {find(action).value}; }
+  AxisReading read(Axis action) const {
+    const Reading& reading = find(action);
+    return {reading.value.x, reading.digital.x};
+  }
+  VectorReading read(Vector action) const {
+    const Reading& reading = find(action);
+    return {reading.value, reading.digital};
+  }
+  MotionReading read(Motion action) const { return {find(action).value}; }
+  PointerReading read(Pointer action) const {
+    const Reading& reading = find(action);
+    return {reading.value, reading.is_present};
+  }
 
   /// The same for an action that is known by number. Requires an id of the hub's playbook.
   const Reading& read(ActionId action) const { return readings_[static_cast<std::size_t>(action)]; }
@@ -41,8 +53,8 @@ class Seat {
   /// are kept.
   bool take_press(Button action, Duration within);
 
-  /// The actions that were pressed or released in the last update, or whose value changed in it,
-  /// each once. Valid until the next update.
+  /// The actions of which the last update had something new to tell: pressed, released, let go
+  /// early, moved, another value. Each once. Valid until the next update.
   std::span<const ActionId> changes() const;
 
   /// Puts the context's bindings to work. Controls that are down already press no button of it
@@ -77,11 +89,18 @@ class Seat {
   void mute(std::string_view mute);
   void unmute(std::string_view mute);
 
+  /// Puts a step between what the devices say and the readings of this seat; see Incoming. Those of
+  /// lower order come first, and of equals the one that was added first. A seat without any device
+  /// can be played by interceptors alone.
+  InterceptorId add_interceptor(Interceptor interceptor, int order = 0);
+  void remove_interceptor(InterceptorId id);  ///< does nothing where it is gone
+
   /// For the library's own modules.
   explicit Seat(std::unique_ptr<core::SeatState> state);
   ~Seat();
   Seat(const Seat&) = delete;
   Seat& operator=(const Seat&) = delete;
+  void find_readings();  // after they have moved
   core::SeatState& state() { return *state_; }
   const core::SeatState& state() const { return *state_; }
 

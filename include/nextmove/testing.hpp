@@ -28,6 +28,11 @@ class Rehearsal {
   void release(Control control) { move(control, 0); }
   void move(Control control, float x, float y = 0);
 
+  /// A finger (1 to 10) goes to this place in the window, 0..1 from its top left corner, and lands
+  /// there if it was not down.
+  void touch(int finger, float x, float y);
+  void lift(int finger);
+
   /// Lets the time pass, then updates the hub once.
   void wait(Duration duration);
 

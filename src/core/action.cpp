@@ -7,7 +7,8 @@
 namespace nextmove {
 namespace {
 
-constexpr std::array<std::string_view, 3> names = {"button", "axis", "vector"};
+constexpr std::array<std::string_view, action_kind_count> names = {"button", "axis", "vector",
+                                                                   "motion", "pointer"};
 }
 
 std::string_view to_string(ActionKind kind) {

@@ -7,16 +7,17 @@
 #include <nextmove/nearest.hpp>
 #include <nextmove/playbook.hpp>
 
+#include "check_binding.hpp"
+
 namespace nextmove {
 namespace {
+
+using core::quoted;
 
 constexpr std::size_t most_actions = 60'000;
 constexpr std::size_t most_contexts = 1'000;
 constexpr std::size_t most_mutes = 1'000;
-
-std::string quoted(std::string_view name) {
-  return '"' + std::string{name} + '"';
-}
+constexpr std::size_t most_zones = 1'000;
 
 std::string first_stands(Place place) {
   return place.line > 0 ? "; it first stands at line " + std::to_string(place.line) : std::string{};
@@ -31,42 +32,16 @@ bool is_name(std::string_view name) {
          std::all_of(name.begin(), name.end(), [&](char c) { return is_letter(c) || is_digit(c); });
 }
 
-bool is_single(ControlForm form) {
-  return form == ControlForm::button || form == ControlForm::trigger ||
-         form == ControlForm::stick_half;
-}
-
-bool can_drive_whole(ControlForm form, ActionKind kind) {
-  switch (kind) {
-    case ActionKind::button: return is_single(form) || form == ControlForm::displacement_half;
-    case ActionKind::axis: return form == ControlForm::stick_axis || form == ControlForm::trigger;
-    case ActionKind::vector: return form == ControlForm::stick;
-  }
-  return false;
-}
-
-std::string with_article(ActionKind kind) {
-  return (kind == ActionKind::axis ? "an " : "a ") + std::string{to_string(kind)};
-}
-
-// What a kind takes instead of a control that cannot drive it.
-std::string_view what_drives(ActionKind kind) {
-  switch (kind) {
-    case ActionKind::button:
-      return "a button takes a key, a button, a trigger or one half of a stick";
-    case ActionKind::axis:
-      return "an axis takes an axis of a stick, a trigger, or more = and less =";
-    case ActionKind::vector: return "a vector takes a stick, or up =, down =, left = and right =";
-  }
-  return {};
-}
-
 class Checker {
  public:
-  explicit Checker(const PlaybookDefinition& definition) : definition_(definition) {}
+  explicit Checker(const PlaybookDefinition& definition)
+      : definition_(definition),
+        bindings_(definition.zones,
+                  [this](Place place, std::string message) { error(place, std::move(message)); }) {}
 
   std::vector<Diagnostic> run() {
     check_actions();
+    check_zones();
     check_contexts();
     check_mutes();
     check_all_driven();
@@ -77,11 +52,7 @@ class Checker {
   }
 
  private:
-  struct Use {
-    Control control;
-    Place place;
-    const BindingDefinition* binding;
-  };
+  using Use = core::BindingChecker::Use;
 
   void error(Place place, std::string message) {
     found_.push_back({Severity::error, {}, place, std::move(message), {}});
@@ -102,6 +73,48 @@ class Checker {
         error(action.place, "action " + quoted(action.name) + " is defined twice" +
                                 first_stands(first->second->place));
       }
+      check_digital(action);
+    }
+  }
+
+  void check_digital(const ActionDefinition& action) {
+    const bool is_digital = action.kind == ActionKind::axis || action.kind == ActionKind::vector;
+    bindings_.check_thresholds(action.digital);
+    if (!is_digital && action.digital != Thresholds{}) {
+      error(action.digital.place,
+            "here press_at and release_at are for axes and vectors, which can be read digitally; a "
+            "button's stand in its bindings");
+    }
+  }
+
+  void check_zones() {
+    if (definition_.zones.size() > most_zones) {
+      error({}, "there are more than " + std::to_string(most_zones) + " zones");
+    }
+    std::map<std::string_view, Place> zones;
+    for (const ZoneDefinition& zone : definition_.zones) {
+      check_name(zone.name, zone.place);
+      const auto [first, is_new] = zones.emplace(zone.name, zone.place);
+      if (!is_new) {
+        error(zone.place,
+              "zone " + quoted(zone.name) + " is defined twice" + first_stands(first->second));
+      }
+      check_zone(zone);
+    }
+  }
+
+  void check_zone(const ZoneDefinition& zone) {
+    const auto is_share = [](float value) { return value >= 0 && value <= 1; };
+    const bool has_size = zone.width > 0 && zone.height > 0;
+    if (!has_size || !is_share(zone.x) || !is_share(zone.y) || !is_share(zone.width) ||
+        !is_share(zone.height)) {
+      error(zone.place, "x, y, width and height of a zone lie between 0 and 1, and it has a size");
+    } else if (zone.corner == Corner::none &&
+               (zone.x + zone.width > 1.0001F || zone.y + zone.height > 1.0001F)) {
+      error(zone.place, "zone " + quoted(zone.name) + " reaches beyond the window");
+    }
+    if (zone.is_floating && zone.kind != ZoneKind::stick) {
+      error(zone.place, "only a stick can float");
     }
   }
 
@@ -165,8 +178,13 @@ class Checker {
     if (found == actions_.end()) return report_unknown_action(binding);
     const ActionDefinition& action = *found->second;
     driven_.insert(action.name);
-    check_controls(binding, action);
-    check_numbers(binding, action.kind);
+    BindingDefinition unbound;
+    unbound.action = binding.action;
+    if (!core::has_control(binding) && binding != unbound) {
+      return error(binding.place, "this binding of " + quoted(action.name) + " has no control");
+    }
+    const std::vector<Use> uses = bindings_.check(binding, action);
+    uses_.insert(uses_.end(), uses.begin(), uses.end());
   }
 
   // Once for all bindings of that name in a row. The action that was probably meant counts as
@@ -179,115 +197,36 @@ class Checker {
           "there is no action " + quoted(binding.action) + advice_for(binding.action));
   }
 
-  void check_controls(const BindingDefinition& binding, const ActionDefinition& action) {
-    bool has_directions = false;
-    for (const Direction& direction : directions()) {
-      const PlacedControl& placed = binding.*direction.control;
-      if (placed.control == Control::none) continue;
-      has_directions = true;
-      const ControlInfo& control = info(placed.control);
-      if (direction.kind != action.kind) {
-        error(placed.place, quoted(action.name) + " is " + with_article(action.kind) +
-                                " and has no direction \"" + std::string{direction.name} + "\"; " +
-                                std::string{what_drives(action.kind)});
-      } else if (!is_single(control.form)) {
-        error(placed.place,
-              std::string{control.name} +
-                  " has more than one direction of its own; one direction takes a key, "
-                  "a button, a trigger or one half of a stick");
-      } else {
-        uses_.push_back({placed.control, placed.place, &binding});
-      }
-    }
-    const PlacedControl& whole = binding.control;
-    if (whole.control == Control::none) return;
-    if (has_directions) {
-      error(whole.place, "a binding has either a control or directions; write two bindings");
-    } else if (!can_drive_whole(info(whole.control).form, action.kind)) {
-      error(whole.place, std::string{to_string(whole.control)} + " cannot drive the " +
-                             std::string{to_string(action.kind)} + " " + quoted(action.name) +
-                             "; " + std::string{what_drives(action.kind)});
-    } else {
-      uses_.push_back({whole.control, whole.place, &binding});
-    }
-  }
-
-  void check_numbers(const BindingDefinition& binding, ActionKind kind) {
-    if (kind == ActionKind::button) {
-      if (binding.shaping != Shaping{}) {
-        error(binding.shaping.place,
-              "a button takes no shaping; press_at and release_at say when it is down");
-      }
-      check_thresholds(binding.thresholds);
-      return;
-    }
-    check_shaping(binding.shaping);
-    if (binding.thresholds != Thresholds{}) {
-      error(binding.thresholds.place,
-            "press_at and release_at are for buttons; use dead_zone here");
-    }
-  }
-
-  void check_thresholds(const Thresholds& thresholds) {
-    const bool in_order = thresholds.release_at > 0 &&
-                          thresholds.release_at <= thresholds.press_at && thresholds.press_at <= 1;
-    if (!in_order)
-      error(thresholds.place, "the thresholds must keep 0 < release_at <= press_at <= 1");
-  }
-
-  void check_shaping(const Shaping& shaping) {
-    constexpr float most = 0.95F;
-    const float inner = shaping.dead_zone.value_or(0);
-    const float outer = shaping.outer_dead_zone;
-    if (!(inner >= 0 && inner <= most)) {
-      error(shaping.place, "dead_zone must lie between 0 and 0.95");
-    } else if (!(outer >= 0 && outer <= most)) {
-      error(shaping.place, "outer_dead_zone must lie between 0 and 0.95");
-    } else if (!(inner + outer <= most)) {
-      error(shaping.place,
-            "dead_zone and outer_dead_zone leave nothing between them; together they may be 0.95");
-    }
-    if (!(shaping.scale > 0 && shaping.scale <= 10)) {
-      error(shaping.place,
-            "scale must be above 0 and at most 10; to turn a direction round, use invert");
-    }
-    if (!(shaping.curve.power >= 0.1F && shaping.curve.power <= 10)) {
-      error(shaping.place, "the power of a curve must lie between 0.1 and 10");
-    }
-    const std::vector<Vec2>& points = shaping.curve.points;
-    if (!points.empty() && !is_curve(points)) {
-      error(shaping.place,
-            "the points of a curve run from x = 0 to x = 1, x growing from each to the next, y "
-            "between 0 and 1");
-    }
-  }
-
-  static bool is_curve(const std::vector<Vec2>& points) {
-    if (points.front().x != 0 || points.back().x != 1) return false;
-    for (std::size_t i = 0; i < points.size(); ++i) {
-      if (!(points[i].y >= 0 && points[i].y <= 1)) return false;
-      if (i > 0 && !(points[i].x > points[i - 1].x)) return false;
-    }
-    return true;
-  }
-
-  // Two uses of one control in one context are a clash, unless two buttons press at different
-  // depths (a trigger pulled half to aim and fully to fire).
+  // Two uses of one control in one context are a clash, unless with-controls tell them apart, or
+  // they press different buttons at different depths (a trigger pulled half to aim and fully to
+  // fire) or by different gestures (a tap and a hold).
   static bool clash(const Use& a, const Use& b) {
-    const ControlInfo& first = info(a.control);
-    const ControlInfo& second = info(b.control);
-    const bool overlap = first.source == second.source && (first.part & second.part) != 0;
+    const bool overlap =
+        a.control.source == b.control.source && (a.control.part & b.control.part) != 0;
     const bool different_depths = a.binding->thresholds.press_at != b.binding->thresholds.press_at;
-    return overlap && !different_depths;
+    const bool different_gestures = a.binding->gesture != b.binding->gesture;
+    const bool told_apart =
+        (different_depths || different_gestures) && a.binding->action != b.binding->action;
+    return overlap && !told_apart && same_with(a, b);
+  }
+
+  static bool same_with(const Use& a, const Use& b) {
+    const auto names = [](const Use& use) {
+      std::set<std::string> sorted;
+      for (const PlacedControl& with : use.binding->with) sorted.insert(to_string(with));
+      return sorted;
+    };
+    if (a.binding->with.empty() && b.binding->with.empty()) return true;
+    return names(a) == names(b);
   }
 
   void check_clashes(const ContextDefinition& context) {
     std::stable_sort(uses_.begin(), uses_.end(), [](const Use& a, const Use& b) {
-      return info(a.control).source < info(b.control).source;
+      return a.control.source < b.control.source;
     });
     for (std::size_t i = 0; i < uses_.size(); ++i) {
       for (std::size_t j = i; j-- > 0;) {
-        if (info(uses_[i].control).source != info(uses_[j].control).source) break;
+        if (uses_[i].control.source != uses_[j].control.source) break;
         if (!clash(uses_[i], uses_[j])) continue;
         report_clash(context, uses_[j], uses_[i]);
         break;
@@ -296,7 +235,7 @@ class Checker {
   }
 
   void report_clash(const ContextDefinition& context, const Use& first, const Use& second) {
-    const std::string control{to_string(second.control)};
+    const std::string& control = second.name;
     const std::string there = " in context " + quoted(context.name) + first_stands(first.place);
     if (first.binding->action == second.binding->action) {
       error(second.place, control + " drives " + quoted(second.binding->action) + " twice" + there);
@@ -316,6 +255,7 @@ class Checker {
   }
 
   const PlaybookDefinition& definition_;
+  core::BindingChecker bindings_;
   std::map<std::string_view, const ActionDefinition*> actions_;
   std::set<std::string_view> driven_;
   std::vector<Use> uses_;          // of the context at hand

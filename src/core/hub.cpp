@@ -2,8 +2,10 @@
 
 #include <nextmove/hub.hpp>
 
+#include "adopt.hpp"
 #include "event_queue.hpp"
 #include "event_range.hpp"
+#include "playbook_data.hpp"
 #include "require.hpp"
 #include "seat_state.hpp"
 
@@ -31,7 +33,9 @@ struct Destination {
 
 class HubState {
  public:
-  explicit HubState(Playbook book) : playbook(std::move(book)) {}
+  explicit HubState(Playbook book) : playbook(std::move(book)) {
+    customs.number(playbook.data().wiring.custom_names());
+  }
 
   // A step costs something to make, so it is made only where somebody listens.
   template <class What>
@@ -50,8 +54,8 @@ class HubState {
     return found == devices.end() ? nullptr : &*found;
   }
 
-  void assign(PluggedDevice& device, Seat* seat) {
-    if (device.seat != nullptr) device.seat->state().remove_device(device.id);
+  void assign(PluggedDevice& device, Seat* seat, Time time) {
+    if (device.seat != nullptr) device.seat->state().remove_device(device.id, time);
     device.seat = seat;
     Destination& destination = destinations[static_cast<std::size_t>(device.id)];
     destination = {};
@@ -64,21 +68,23 @@ class HubState {
     if (event.control < unplugging) {
       if (seat != nullptr) seat->hear(*slot, event.control, {event.x, event.y}, event.time);
     } else if (event.control == unplugging) {
-      remove(event.device);
+      remove(event.device, event.time);
     } else {
-      for (const auto& one : seats) one->state().release_all();
+      for (const auto& one : seats) one->state().release_all(event.time);
     }
   }
 
-  void remove(DeviceId id) {
+  void remove(DeviceId id, Time time) {
     PluggedDevice* device = find(id);
     if (device == nullptr) return;  // unplugged twice
-    assign(*device, nullptr);
+    assign(*device, nullptr, time);
     devices.erase(devices.begin() + (device - devices.data()));
   }
 
   Playbook playbook;
   Journal journal;
+  Customs customs;
+  Vec2 window = {16, 9};
   std::vector<std::unique_ptr<Seat>> seats;
   std::vector<PluggedDevice> devices;
   EventQueue queue;
@@ -98,12 +104,13 @@ const Playbook& Hub::playbook() const {
 }
 
 Seat& Hub::add_seat(std::string_view name) {
-  auto seat = std::make_unique<Seat>(
-      std::make_unique<core::SeatState>(std::string{name}, state_->playbook, state_->journal));
+  auto seat = std::make_unique<Seat>(std::make_unique<core::SeatState>(
+      std::string{name}, state_->playbook, state_->journal, state_->customs));
   state_->seats.push_back(std::move(seat));
   Seat& added = *state_->seats.back();
+  added.state().set_window(state_->window);
   if (state_->seats.size() == 1) {
-    for (core::PluggedDevice& device : state_->devices) state_->assign(device, &added);
+    for (core::PluggedDevice& device : state_->devices) state_->assign(device, &added, now());
   }
   return added;
 }
@@ -124,7 +131,8 @@ DeviceId Hub::plug(const Device& device, Time now) {
   state_->destinations.emplace_back();
   state_->devices.push_back({id, device});
   state_->report(Plugged{now, id, device});
-  if (!state_->seats.empty()) state_->assign(state_->devices.back(), state_->seats.front().get());
+  if (!state_->seats.empty())
+    state_->assign(state_->devices.back(), state_->seats.front().get(), now);
   return id;
 }
 
@@ -138,7 +146,7 @@ void Hub::give(DeviceId device, Seat& seat) {
   core::PluggedDevice* found = state_->find(device);
   core::require(found != nullptr, "Hub::give was given a device that is not plugged in");
   if (found == nullptr || found->seat == &seat) return;
-  state_->assign(*found, &seat);
+  state_->assign(*found, &seat, now());
   state_->report(Given{now(), device, std::string{seat.name()}});
 }
 
@@ -170,11 +178,38 @@ void Hub::update(Time now) {
   const std::span<const Event> due = state_->queue.until(now);
   for (const Event& event : due) state_->work_off(event);
   state_->queue.drop(due.size());
-  for (const auto& seat : state_->seats) seat->state().update();
+  for (const auto& seat : state_->seats) seat->state().update(now);
+  for (const auto& seat : state_->seats) seat->state().call_handlers();
 }
 
 Time Hub::now() const {
   return state_->journal.now;
+}
+
+void Hub::set_window(float width, float height) {
+  const bool has_size = width > 0 && height > 0;
+  core::require(has_size, "Hub::set_window was given a window without a size");
+  if (!has_size) return;
+  state_->report(Resized{now(), width, height});
+  state_->window = {width, height};
+  for (const auto& seat : state_->seats) seat->state().set_window(state_->window);
+}
+
+Vec2 Hub::window() const {
+  return state_->window;
+}
+
+void Hub::adopt(const Playbook& playbook) {
+  state_->playbook = core::keep_numbers(state_->playbook, playbook);
+  state_->customs.number(state_->playbook.data().wiring.custom_names());
+  for (const auto& seat : state_->seats) {
+    seat->state().adopt(state_->playbook);
+    seat->find_readings();
+  }
+}
+
+void Hub::set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping) {
+  state_->customs.set(std::string{name}, std::move(shaping));
 }
 
 void Hub::on_step(std::function<void(const Step&)> listener) {

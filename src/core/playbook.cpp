@@ -1,3 +1,5 @@
+#include <algorithm>
+
 #include <nextmove/nearest.hpp>
 #include <nextmove/playbook.hpp>
 
@@ -81,6 +83,12 @@ Axis Playbook::axis(std::string_view name) const {
 Vector Playbook::vector(std::string_view name) const {
   return typed_handle<Vector>(*this, name);
 }
+Motion Playbook::motion(std::string_view name) const {
+  return typed_handle<Motion>(*this, name);
+}
+Pointer Playbook::pointer(std::string_view name) const {
+  return typed_handle<Pointer>(*this, name);
+}
 
 std::optional<ActionId> Playbook::find_action(std::string_view name) const {
   return find(data_->actions, name);
@@ -106,10 +114,40 @@ const MuteDefinition& Playbook::mute(MuteId id) const {
   return mutes()[static_cast<std::size_t>(id)];
 }
 
+namespace {
+
+bool is_unbound(const BindingDefinition& binding) {
+  BindingDefinition unbound;
+  unbound.action = binding.action;
+  return binding == unbound;
+}
+
+// The bindings of an action stand together, as in a file, where the action is named once; and one
+// that is bound is not said to be unbound.
+void tidy_bindings(std::vector<BindingDefinition>& bindings) {
+  std::map<std::string, std::size_t, std::less<>> first;
+  for (const BindingDefinition& binding : bindings) first.emplace(binding.action, first.size());
+  std::stable_sort(bindings.begin(), bindings.end(),
+                   [&](const BindingDefinition& a, const BindingDefinition& b) {
+                     return first.at(a.action) < first.at(b.action);
+                   });
+  for (std::size_t i = bindings.size(); i-- > 0;) {
+    const auto is_of_same = [&](std::size_t j) {
+      return j < bindings.size() && bindings[j].action == bindings[i].action;
+    };
+    const bool is_superfluous =
+        is_unbound(bindings[i]) && (is_of_same(i + 1) || (i > 0 && is_of_same(i - 1)));
+    if (is_superfluous) bindings.erase(bindings.begin() + static_cast<std::ptrdiff_t>(i));
+  }
+}
+
+}  // namespace
+
 Result<Playbook> make_playbook(PlaybookDefinition definition) {
   Result<Playbook> result;
   result.diagnostics = check(definition);
   if (!has_errors(result.diagnostics)) {
+    for (ContextDefinition& context : definition.contexts) tidy_bindings(context.bindings);
     result.value.emplace(std::make_shared<core::PlaybookData>(std::move(definition)));
   }
   return result;

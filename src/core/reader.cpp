@@ -10,18 +10,35 @@ Reader::Reader(const Seat& seat)
 
 void Reader::step() {
   before_.swap(now_);
+  // A playbook that was adopted since may have more actions.
+  before_.resize(seat_.readings().size());
+  now_.resize(seat_.readings().size());
   for (std::size_t i = 0; i < now_.size(); ++i) {
     const Reading& reading = seat_.readings()[i];
-    now_[i] = {reading.presses_ever, reading.releases_ever};
+    now_[i] = {reading.presses_ever, reading.releases_ever, reading.early_ever, reading.x_ever,
+               reading.y_ever};
   }
 }
 
 ButtonReading Reader::read(Button action) const {
   const auto index = static_cast<std::size_t>(action.id);
   if (index >= now_.size()) return {};
-  const std::uint32_t presses = now_[index].presses - before_[index].presses;
-  const std::uint32_t releases = now_[index].releases - before_[index].releases;
-  return {seat_.read(action).held, presses != 0, releases != 0, presses, releases};
+  const Counts& now = now_[index];
+  const Counts& before = before_[index];
+  ButtonReading reading = seat_.read(action);
+  reading.presses = now.presses - before.presses;
+  reading.releases = now.releases - before.releases;
+  reading.pressed = reading.presses != 0;
+  reading.released = reading.releases != 0;
+  reading.let_go_early = now.early != before.early;
+  return reading;
+}
+
+MotionReading Reader::read(Motion action) const {
+  const auto index = static_cast<std::size_t>(action.id);
+  if (index >= now_.size()) return {};
+  return {{static_cast<float>(now_[index].x - before_[index].x),
+           static_cast<float>(now_[index].y - before_[index].y)}};
 }
 
 }  // namespace nextmove

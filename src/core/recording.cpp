@@ -12,7 +12,7 @@ Time time_of(const Step& step) {
 }
 
 RecordingHeader describe(const Hub& hub) {
-  RecordingHeader header{std::string{hub.playbook().title()}, hub.devices(), {}};
+  RecordingHeader header{std::string{hub.playbook().title()}, hub.window(), hub.devices(), {}};
   for (const auto& seat : hub.seats()) {
     RecordedSeat recorded{std::string{seat->name()}, {}};
     for (const ContextId context : seat->contexts()) {
@@ -33,6 +33,8 @@ RecordingHeader describe(const Hub& hub) {
 
 Replay::Replay(const Recording& recording, Hub& hub, ContextsFrom contexts)
     : recording_(recording), hub_(hub), contexts_(contexts) {
+  const Vec2 window = recording.header.window;
+  if (window.x > 0 && window.y > 0) hub.set_window(window.x, window.y);
   for (const RecordedSeat& recorded : recording.header.seats) {
     Seat* seat = hub.find_seat(recorded.name);
     if (seat == nullptr) seat = &hub.add_seat(recorded.name);
@@ -123,6 +125,7 @@ void Replay::play(const Step& step) {
           [&](const Unmuted& it) {
             change_mute(it.seat, it.mute, static_cast<ChangeMute>(&Seat::unmute));
           },
+          [&](const Resized& it) { hub_.set_window(it.width, it.height); },
           [&](const Updated& it) { hub_.update(it.time); },
       },
       step);

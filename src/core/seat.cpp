@@ -43,6 +43,10 @@ Seat::Seat(std::unique_ptr<core::SeatState> state)
     : state_(std::move(state)), readings_(state_->readings()) {}
 Seat::~Seat() = default;
 
+void Seat::find_readings() {
+  readings_ = state_->readings();
+}
+
 std::string_view Seat::name() const {
   return state_->name();
 }
@@ -103,6 +107,13 @@ bool Seat::is_muted(ActionId action) const {
 
 bool Seat::take_press(Button action, Duration within) {
   return state_->take_press(action.id, within);
+}
+
+InterceptorId Seat::add_interceptor(Interceptor interceptor, int order) {
+  return state_->add_interceptor(std::move(interceptor), order);
+}
+void Seat::remove_interceptor(InterceptorId id) {
+  state_->remove_interceptor(id);
 }
 
 std::span<const ContextId> Seat::contexts() const {

@@ -1,55 +1,41 @@
 // What a seat knows: its devices' values, who heard them, and what each action comes to.
 #pragma once
 
-#include <array>
-#include <cstdint>
-#include <functional>
 #include <memory>
 #include <span>
 #include <string>
 #include <vector>
 
 #include <nextmove/event.hpp>
+#include <nextmove/handlers.hpp>
+#include <nextmove/interceptor.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/reading.hpp>
-#include <nextmove/recording.hpp>
 
+#include "customs.hpp"
+#include "intake.hpp"
+#include "journal.hpp"
+#include "slot.hpp"
+#include "tally.hpp"
+#include "wires.hpp"
 #include "wiring.hpp"
 
 namespace nextmove::core {
 
-/// Where the hub and its seats tell what happened, for recordings.
-struct Journal {
-  std::function<void(const Step&)> listener;
-  Time now{};  // of the last update
-
-  bool is_on() const { return static_cast<bool>(listener); }
-};
-
-/// A device as a seat has it: what its controls say, and what the seat's routes make of them.
-struct Slot {
-  struct RouteState {
-    Vec2 value;            // live routes: the contribution; impulses: the fraction left over
-    bool is_down = false;  // buttons: the control is beyond the threshold
-    bool is_held = false;  // ... and this route heard it go down, so it holds the action
-  };
-
-  /// What the device comes to for an axis or a vector.
-  struct Live {
-    Vec2 value{};
-    bool is_stale = false;  // a route has changed since
-  };
-
-  DeviceId device;
-  DeviceKind kind;
-  std::vector<Vec2> controls;      // by source control
-  std::vector<RouteState> routes;  // by Route::state
-  std::vector<Live> live;          // by action; buttons leave theirs alone
+/// Why a route hears a value.
+enum class Cause : std::uint8_t {
+  operated,  ///< the player did something
+  rewired,   ///< who hears the control has changed
+  cut_off,   ///< the device is gone, or the window has lost the focus
 };
 
 class SeatState {
  public:
-  SeatState(std::string name, Playbook playbook, Journal& journal);
+  /// The journal and the customs must outlive the seat.
+  SeatState(std::string name, Playbook playbook, Journal& journal, const Customs& customs);
+  ~SeatState();
+  SeatState(const SeatState&) = delete;
+  SeatState& operator=(const SeatState&) = delete;
 
   const std::string& name() const { return name_; }
   const Playbook& playbook() const { return playbook_; }
@@ -57,105 +43,180 @@ class SeatState {
   /// The slot lives until remove_device.
   Slot& add_device(DeviceId device, DeviceKind kind);
   /// Releases what the device holds and forgets it.
-  void remove_device(DeviceId device);
+  void remove_device(DeviceId device, Time time);
 
   /// A control of one of the seat's devices has a new value.
-  void hear(Slot& slot, Control source, Vec2 value, Time time) {
+  void hear(Slot& slot, Control control, Vec2 value, Time time) {
+    if (time >= next_due_) [[unlikely]]
+      complete_gestures(time);
     time_ = time;
-    route(slot, source, value, true);
+    route(slot, source_of(control), value, Cause::operated);
+    if (control >= Control::Finger1) [[unlikely]]
+      hear_finger(slot, source_of(control), value);
   }
+  /// How large the window is, in any unit, for touch zones.
+  void set_window(Vec2 size);
   /// Every control of every device goes to rest.
-  void release_all();
+  void release_all(Time time);
 
   void enter(ContextId context);
   void leave(ContextId context);
   void switch_to(ContextId context);
   bool is_in(ContextId context) const;
-  /// How often each mute is on, by MuteId.
-  std::span<const std::uint32_t> mutes() const { return mutes_; }
   std::span<const ContextId> contexts() const { return entered_; }
 
   void mute(MuteId mute);
   void unmute(MuteId mute);
   bool is_muted(ActionId action) const;
+  /// How often each mute is on, by MuteId.
+  std::span<const std::uint32_t> mutes() const { return mutes_; }
 
   bool take_press(ActionId action, Duration within);
 
+  InterceptorId add_interceptor(Interceptor interceptor, int order);
+  void remove_interceptor(InterceptorId id);
+
   /// Makes what was heard since the last update into readings.
-  void update();
+  void update(Time now);
+  Time now() const { return journal_.now; }
+  Duration since_last() const { return since_last_; }
 
   /// By action; in place for the life of the seat.
   std::span<const Reading> readings() const { return readings_; }
   std::span<const ActionId> changes() const { return changes_; }
 
- private:
-  using RouteState = Slot::RouteState;
+  void attach(HandlerSet& set);
+  void detach(HandlerSet& set);
+  void call_handlers();
 
-  /// A route of an entered context, with what the contexts above leave open to it. What most events
-  /// need of the route stands here once more, close together.
-  struct Wire {
-    RouteKind kind;
-    std::uint8_t open;  // ControlPart bits
-    bool can_press;
-    ActionId action;
-    std::uint32_t state;
-    float press_at;
-    float release_at;
-    Vec2 push;  // for a control with a single value; 0 where that is closed
+  /// Goes on with another playbook, in which the numbers of this one still hold (see
+  /// keep_numbers).
+  void adopt(Playbook playbook);
+
+  // For interceptors, while an update runs. Requires an action of this playbook.
+  Intake& intake(ActionId action);
+  Intake& change(ActionId action);
+  bool has(ActionId action, ActionKind kind) const;
+  void hold_back(ActionId action);
+  void invent_press(ActionId action);
+
+ private:
+  struct ActiveGesture {
+    Slot* slot;
     const Route* route;
   };
-  /// What an action has heard since the last update.
-  struct Heard {
-    std::uint32_t presses = 0;
-    std::uint32_t releases = 0;
-    std::uint32_t holders = 0;  // routes that hold it now
-    std::uint32_t mutes = 0;    // that silence it now
-    bool is_dirty = false;
+  struct ActiveFlow {
+    Slot* slot;
+    const LiveBinding* binding;
+  };
+  struct PointerState {
+    Vec2 position{};
+    const Slot* slot = nullptr;  // where it comes from; nullptr while nothing points
+    const Route* route = nullptr;
+  };
+  struct ListedInterceptor {
+    InterceptorId id;
+    int order;
+    Interceptor call;
   };
 
-  /// When the last presses of a button were, and which of them the game has taken. Presses are
-  /// numbered by how many there were before.
-  struct PressLog {
-    std::array<Time, 8> times{};  // of press n in n % 8; the one to come has a place of its own
-    std::uint32_t presses = 0;
-    std::uint32_t taken = 0;  // all before this one
-  };
-
-  void route(Slot& slot, Control source, Vec2 value, bool is_event);
-  void press(const Wire& wire, RouteState& state, float value, bool is_event);
-  void impulse(const Wire& wire, RouteState& state, float amount);
-  void lean(Slot& slot, ActionId action, RouteState& state, Vec2 value);
-  void route_by_parts(Slot& slot, const Wire& wire, Vec2 value, bool is_event);
+  // Routing (seat_routing.cpp)
+  void route(Slot& slot, Source source, Vec2 value, Cause cause);
+  void release_first(Slot& slot, Source source, Vec2 value, Cause cause);
+  void route_slowly(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void route_again();
+  void route_again(Source source);
   void rest(Slot& slot);
+  void press(const Wire& wire, RouteState& state, float value, Cause cause);
+  void contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause);
+  void impulse(Slot& slot, const Wire& wire, RouteState& state, float amount);
+  void lean(Slot& slot, ActionId action, RouteState& state, Vec2 value);
+  void nudge(Slot& slot, const Wire& wire, Vec2 amount);
+  void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
+  void operate_with_controls(Slot& slot, Source source, Vec2 value);
+  void operate_with_control(Slot& slot, const Route& with, Vec2 value);
+  void release(Slot& slot, const Route& route);
 
-  void hold(ActionId action);
-  void let_go(ActionId action);
-  void mark_dirty(ActionId action);
+  // Touch (seat_touch.cpp)
+  void hear_finger(Slot& slot, Source source, Vec2 value);
+  void land_finger(Slot& slot, Finger& finger);
+  void move_finger(Slot& slot, Finger& finger, Vec2 before);
+  void move_two(Slot& slot, const Finger& moved, Vec2 before);
+  void lift_finger(Slot& slot, Finger& finger);
+  void operate_zone(Slot& slot, std::uint32_t zone);
+  Vec2 stick_value(const Finger& finger, std::uint32_t zone) const;
+  Vec2 in_shorter_sides(Vec2 place) const;
+  bool is_heard(Source zone) const;
+  static const Finger* oldest_finger(const Slot& slot, std::uint32_t zone, std::uint32_t after);
+
+  // Gestures (seat_gestures.cpp)
+  void begin_contact(Slot& slot, const Route& route, RouteState& state);
+  void end_contact(Slot& slot, const Route& route, RouteState& state);
+  void cut_contact(Slot& slot, const Route& route, RouteState& state);
+  void list_gesture(Slot& slot, const Route& route, Time due);
+  void unlist_gesture(const Slot& slot, const Route& route);
+  void complete_gestures(Time until);
+  void complete(Slot& slot, const Route& route);
+  void find_next_due();
+  void note_progress(Time now);
+
+  // Flows (seat_flows.cpp)
+  void flow(Slot& slot, const Wire& wire, RouteState& state, Vec2 value, Cause cause);
+  void retarget(Slot& slot, const LiveBinding& binding, Cause cause);
+  void settle_rewired_flows();
+  void list_flow(Slot& slot, const LiveBinding& binding);
+  void advance(Slot& slot, const LiveBinding& binding, Time until);
+  bool comes_to_rest(Slot& slot, const LiveBinding& binding);
+  void advance_flows(Time until);
+  Vec2 bent(const LiveBinding& binding, Vec2 value) const;
+  Vec2 custom(const LiveBinding& binding, Vec2 value) const;
+
+  // Readings (seat_readings.cpp)
+  Intake collect(ActionId action);
+  Intake collect_button(ActionId action);
+  void commit(ActionId action, const Intake& intake);
+  void intercept(std::span<const ActionId> dirty);
+  void list_interceptor(ListedInterceptor interceptor);
+  Vec2 merged_value(ActionId action, ActionKind kind);
+  Vec2 device_value(Slot& slot, ActionId action, ActionKind kind) const;
+
   void silence(ActionId action);
   bool exists(MuteId mute) const;
-  void rewire();
-  void rewire(Control source);
-
-  Vec2 merged_value(ActionId action, ActionKind kind);
-  Vec2 device_value(const Slot& slot, ActionId action, ActionKind kind) const;
+  /// An event that comes late moves things from the last update on: what was before is told.
+  Time flow_time() const { return time_ > last_update_ ? time_ : last_update_; }
+  Time present() const { return time_ > journal_.now ? time_ : journal_.now; }
 
   std::string name_;
   Playbook playbook_;
   Journal& journal_;
-  const Wiring& wiring_;
-  Time time_{};  // of the event at hand
+  const Customs& customs_;
+  const Wiring* wiring_;
+  Wires wires_;
+  Time time_{};            // of the event at hand
+  Time next_due_ = never;  // of the gestures that time completes
   std::vector<std::unique_ptr<Slot>> slots_;
-  std::vector<Heard> heard_;          // by action
-  std::vector<PressLog> press_logs_;  // by action
-  std::vector<Reading> readings_;     // by action
-  std::vector<std::uint32_t> mutes_;  // by mute: how often it is on
-  std::vector<ContextId> entered_;    // the one that hears first in front
-  std::vector<Wire> wires_;           // by source control, then as entered_
-  std::vector<std::uint32_t> first_wire_ = std::vector<std::uint32_t>(control_count + 1);
-  std::vector<ActionId> dirty_;  // the first dirty_count_; one more has room for a write in vain
-  std::size_t dirty_count_ = 0;
+  Tally tally_;
+  std::vector<PointerState> pointers_;     // by action
+  std::vector<ActiveGesture> gestures_;    // under way, in the order of beginning
+  std::vector<ActiveFlow> flows_;          // moving
+  std::vector<ActiveFlow> rewired_flows_;  // to be reckoned when all of the wiring is done
+  std::vector<std::size_t> flipped_;       // with-controls, in the event at hand
+  std::vector<std::uint32_t> mutes_;       // by mute: how often it is on
+  std::vector<ContextId> entered_;         // the one that hears first in front
+  std::vector<Reading> readings_;          // by action
   std::vector<ActionId> changes_;
+  std::vector<ListedInterceptor> interceptors_;      // in order
+  std::vector<ListedInterceptor> new_interceptors_;  // added by an interceptor
+  std::uint32_t interceptors_ever_ = 0;
+  bool is_intercepting_ = false;
+  std::vector<Intake> intakes_;            // by action, where there are interceptors
+  std::vector<ActionId> taken_in_;         // in this update
+  std::vector<HandlerSet*> handler_sets_;  // nullptr where one was detached while they are called
+  bool is_calling_ = false;
+  Vec2 window_{};
+  std::vector<ZoneArea> areas_;  // by zone
+  Time last_update_{};
+  Duration since_last_{};
 };
 
 }  // namespace nextmove::core

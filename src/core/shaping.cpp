@@ -21,14 +21,34 @@ std::vector<Vec2> points_of_power(float power) {
 
 }  // namespace
 
+// By Taylor's series where x is small, and by squaring where it is not: exp(-x) = exp(-x / 2)^2.
+float decay(float x) {
+  constexpr float nothing_left_from = 40;
+  if (!(x < nothing_left_from)) return 0;
+  double small = static_cast<double>(x);
+  int halvings = 0;
+  for (; small > 0.125; ++halvings) small /= 2;
+  double term = 1;
+  double sum = 1;
+  for (int i = 1; i <= 9; ++i) {
+    term *= -small / i;
+    sum += term;
+  }
+  for (; halvings > 0; --halvings) sum *= sum;
+  return static_cast<float>(sum);
+}
+
 LengthShaping::LengthShaping(const Shaping& shaping, float dead_zone)
-    : from_(dead_zone), to_(1 - shaping.outer_dead_zone), scale_(shaping.scale) {
+    : axial_(shaping.axial_dead_zone),
+      from_(dead_zone),
+      to_(1 - shaping.outer_dead_zone),
+      scale_(shaping.scale) {
   if (!shaping.curve.points.empty()) {
     points_ = shaping.curve.points;
   } else if (shaping.curve.power != 1) {
     points_ = points_of_power(shaping.curve.power);
   }
-  is_plain_ = from_ == 0 && to_ == 1 && scale_ == 1 && points_.empty();
+  is_straight_ = axial_ == 0 && from_ == 0 && to_ == 1 && points_.empty();
 }
 
 float LengthShaping::curved(float length) const {

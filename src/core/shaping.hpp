@@ -3,35 +3,47 @@
 
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <vector>
 
 #include <nextmove/binding.hpp>
 
 namespace nextmove::core {
 
-/// What becomes of the length of a contribution.
+/// exp(-x) for x >= 0, by additions and multiplications only: the same bits on every machine.
+float decay(float x);
+
+/// What becomes of a contribution, but for inverting (the wiring has it in the signs of the
+/// routes), custom functions and smoothing, which need more than the value.
 class LengthShaping {
  public:
   LengthShaping() = default;
-  /// Invert is not its business: the wiring has it in the signs of the routes.
   LengthShaping(const Shaping& shaping, float dead_zone);
 
-  /// Expects a length of at most 1; keeps the direction.
-  Vec2 apply(Vec2 value) const {
-    if (is_plain_) return value;
+  /// Dead zones and curve. Expects a length of at most 1; keeps the direction.
+  Vec2 bent(Vec2 value) const {
+    if (is_straight_) return value;
+    if (axial_ > 0) value = {beyond_axial(value.x), beyond_axial(value.y)};
     const float length = std::sqrt(value.x * value.x + value.y * value.y);
     if (length <= from_) return {};
     const float reached = std::min((length - from_) / (to_ - from_), 1.0F);
-    const float factor = (points_.empty() ? reached : curved(reached)) * scale_ / length;
+    const float factor = (points_.empty() ? reached : curved(reached)) / length;
     return {value.x * factor, value.y * factor};
   }
 
+  Vec2 scaled(Vec2 value) const { return {value.x * scale_, value.y * scale_}; }
+
  private:
+  float beyond_axial(float value) const {
+    const float beyond = std::max(std::abs(value) - axial_, 0.0F) / (1 - axial_);
+    return std::copysign(beyond, value);
+  }
   float curved(float length) const;  // where there are points
 
-  bool is_plain_ = true;  // a length comes out as it goes in
-  float from_ = 0;        // here the value leaves 0 ...
-  float to_ = 1;          // ... and here it is full
+  bool is_straight_ = true;  // a length comes out as it goes in
+  float axial_ = 0;
+  float from_ = 0;  // here the value leaves 0 ...
+  float to_ = 1;    // ... and here it is full
   float scale_ = 1;
   std::vector<Vec2> points_;  // of the curve; empty where it is a straight line
 };

@@ -12,6 +12,23 @@ void Rehearsal::move(Control control, float x, float y) {
   hub_.feed({now_, device(info(control).device), control, x, y});
 }
 
+namespace {
+
+Control nth(Control first, int number) {
+  return static_cast<Control>(static_cast<int>(first) + number - 1);
+}
+
+}  // namespace
+
+void Rehearsal::touch(int finger, float x, float y) {
+  move(nth(Control::Finger1Position, finger), x, y);
+  press(nth(Control::Finger1, finger));
+}
+
+void Rehearsal::lift(int finger) {
+  release(nth(Control::Finger1, finger));
+}
+
 void Rehearsal::wait(Duration duration) {
   now_ += duration;
   hub_.update(now_);

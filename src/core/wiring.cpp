@@ -3,32 +3,34 @@
 #include <algorithm>
 #include <map>
 #include <string_view>
+#include <tuple>
 
 namespace nextmove::core {
 namespace {
 
 constexpr std::array<Vec2, 4> half_directions = {{{1, 0}, {-1, 0}, {0, 1}, {0, -1}}};
 
-bool has_half(const ControlInfo& control, std::size_t half) {
+bool has_half(const ResolvedControl& control, std::size_t half) {
   return ((control.part >> half) & 1U) != 0;
 }
 
 // The control drives the whole action: a stick or an axis gives its own directions.
-void map_whole(const ControlInfo& control, ActionKind kind, Route& route) {
+void map_whole(const ResolvedControl& control, ActionKind kind, Route& route) {
+  const bool is_axis =
+      control.form == ControlForm::stick_axis || control.form == ControlForm::displacement_axis;
   for (std::size_t half = 0; half < 4; ++half) {
     if (!has_half(control, half)) continue;
-    if (kind == ActionKind::vector) {
+    if (kind == ActionKind::vector || kind == ActionKind::motion) {
       route.to_x[half] = half_directions[half].x;
       route.to_y[half] = half_directions[half].y;
     } else {
-      const bool is_axis = control.form == ControlForm::stick_axis;
       route.to_x[half] = is_axis ? half_directions[half].x + half_directions[half].y : 1.0F;
     }
   }
 }
 
 // The control drives one direction of the action, by however much it is pushed.
-void map_direction(const ControlInfo& control, Vec2 direction, Route& route) {
+void map_direction(const ResolvedControl& control, const Direction& direction, Route& route) {
   for (std::size_t half = 0; half < 4; ++half) {
     if (!has_half(control, half)) continue;
     route.to_x[half] = direction.x;
@@ -36,32 +38,26 @@ void map_direction(const ControlInfo& control, Vec2 direction, Route& route) {
   }
 }
 
-RouteKind route_kind(const ControlInfo& control, ActionKind kind, const Shaping& shaping) {
-  const ControlForm source = info(control.source).form;
-  const bool is_single = source == ControlForm::button || source == ControlForm::trigger;
-  if (kind == ActionKind::button) {
-    if (source == ControlForm::displacement) return RouteKind::impulse;
-    return is_single ? RouteKind::press : RouteKind::press_part;
-  }
+RouteKind button_route(const ResolvedControl& control, const Gesture& gesture) {
+  if (control.source_form == ControlForm::displacement) return RouteKind::impulse;
+  const bool is_plain = gesture.kind == GestureKind::press && has_single_value(control.source_form);
+  return is_plain ? RouteKind::press : RouteKind::contact;
+}
+
+RouteKind route_kind(const ResolvedControl& control, ActionKind kind,
+                     const BindingDefinition& binding) {
+  if (kind == ActionKind::pointer) return RouteKind::point;
+  if (kind == ActionKind::button) return button_route(control, binding.gesture);
+  if (control.source_form == ControlForm::displacement) return RouteKind::nudge;
+  const Shaping& shaping = binding.shaping;
+  if (kind == ActionKind::motion || shaping.smoothing > Duration::zero()) return RouteKind::flow;
   const bool is_inverted = shaping.invert_x || shaping.invert_y;
   if (control.form == ControlForm::stick && !is_inverted) return RouteKind::lean_whole;
-  return is_single ? RouteKind::push : RouteKind::lean;
+  return has_single_value(control.source_form) ? RouteKind::push : RouteKind::lean;
 }
 
-Route make_route(const ControlInfo& control, const BindingDefinition& binding, ActionId action,
-                 ActionKind kind) {
-  Route route;
-  route.action = action;
-  route.parts = control.part;
-  route.kind = route_kind(control, kind, binding.shaping);
-  route.pass_on = binding.pass_on;
-  route.press_at = binding.thresholds.press_at;
-  route.release_at = binding.thresholds.release_at;
-  return route;
-}
-
-float default_dead_zone(const ControlInfo& control) {
-  switch (control.form) {
+float default_dead_zone(ControlForm form) {
+  switch (form) {
     case ControlForm::stick:
     case ControlForm::stick_axis:
     case ControlForm::stick_half: return stick_dead_zone;
@@ -70,58 +66,16 @@ float default_dead_zone(const ControlInfo& control) {
   }
 }
 
-// A route before the sorting, with what it is sorted and grouped by.
-struct Draft {
-  Route route;
-  std::size_t context = 0;
-  Control source = Control::none;
-  std::size_t binding = 0;  // counted over all contexts
-  DeviceKind device = DeviceKind::keyboard;
-  float dead_zone = 0;
-  const Shaping* shaping = nullptr;
-};
-
 void invert(const Shaping& shaping, Route& route) {
   for (float& weight : route.to_x) weight = shaping.invert_x ? -weight : weight;
   for (float& weight : route.to_y) weight = shaping.invert_y ? -weight : weight;
 }
 
-std::vector<Draft> draft_routes(const PlaybookDefinition& definition) {
-  std::map<std::string_view, std::size_t> actions;
-  for (std::size_t i = 0; i < definition.actions.size(); ++i) {
-    actions.emplace(definition.actions[i].name, i);
-  }
-  std::vector<Draft> drafts;
-  std::size_t binding_number = 0;
-  for (std::size_t c = 0; c < definition.contexts.size(); ++c) {
-    for (const BindingDefinition& binding : definition.contexts[c].bindings) {
-      const std::size_t action = actions.at(binding.action);
-      const ActionKind kind = definition.actions[action].kind;
-      const auto add = [&](PlacedControl placed, auto map) {
-        if (placed.control == Control::none) return;
-        const ControlInfo& control = info(placed.control);
-        Draft draft{make_route(control, binding, static_cast<ActionId>(action), kind),
-                    c,
-                    control.source,
-                    binding_number,
-                    control.device,
-                    binding.shaping.dead_zone.value_or(default_dead_zone(control)),
-                    &binding.shaping};
-        map(control, draft.route);
-        invert(binding.shaping, draft.route);
-        drafts.push_back(draft);
-      };
-      add(binding.control,
-          [&](const ControlInfo& control, Route& route) { map_whole(control, kind, route); });
-      for (const Direction& direction : directions()) {
-        add(binding.*direction.control, [&](const ControlInfo& control, Route& route) {
-          map_direction(control, {direction.x, direction.y}, route);
-        });
-      }
-      ++binding_number;
-    }
-  }
-  return drafts;
+// A displacement with no custom function has nothing between its sign and its scale but smoothing,
+// which does not mind.
+void scale(float factor, Route& route) {
+  for (float& weight : route.to_x) weight *= factor;
+  for (float& weight : route.to_y) weight *= factor;
 }
 
 // Turns the counts in [1..] into the running starts of a table of ranges.
@@ -131,56 +85,221 @@ void accumulate(std::vector<Wiring::Index>& starts) {
 
 }  // namespace
 
-Wiring::Wiring(const PlaybookDefinition& definition) : action_count_(definition.actions.size()) {
-  for (const ContextDefinition& context : definition.contexts) {
-    Context compiled{context.rank, 0};
-    for (const DeviceKind kind : context.blocks)
-      compiled.blocked |= 1U << static_cast<unsigned>(kind);
-    contexts_.push_back(compiled);
+/// A route before the sorting, with what it is sorted and grouped by.
+struct Wiring::Draft {
+  Route route;
+  std::size_t context = 0;
+  Source source = 0;
+  DeviceKind device = DeviceKind::keyboard;
+  std::size_t number = 0;  // of the binding, counted over all contexts
+  float dead_zone = 0;
+  const BindingDefinition* binding = nullptr;
+
+  bool is_of_live_binding() const {
+    const Shaping& shaping = binding->shaping;
+    const bool is_plain = shaping.custom.empty() && shaping.smoothing == Duration::zero();
+    return is_live(route.kind) || (route.kind == RouteKind::nudge && !is_plain);
+  }
+};
+
+class Wiring::Drafter {
+ public:
+  explicit Drafter(const PlaybookDefinition& definition) : definition_(definition) {
+    for (std::size_t i = 0; i < definition.actions.size(); ++i) {
+      actions_.emplace(definition.actions[i].name, i);
+    }
   }
 
-  std::vector<Draft> drafts = draft_routes(definition);
+  std::vector<Draft> drafts() {
+    for (context_ = 0; context_ < definition_.contexts.size(); ++context_) {
+      for (const BindingDefinition& binding : definition_.contexts[context_].bindings) {
+        draft(binding);
+        ++number_;
+      }
+    }
+    return std::move(drafts_);
+  }
+
+ private:
+  void draft(const BindingDefinition& binding) {
+    add(binding, binding.control, [&](const ResolvedControl& control, Route& route) {
+      map_whole(control, kind_of(binding), route);
+    });
+    for (const Direction& direction : directions()) {
+      add(binding, binding.*direction.control, [&](const ResolvedControl& control, Route& route) {
+        map_direction(control, direction, route);
+      });
+    }
+  }
+
+  template <class Map>
+  void add(const BindingDefinition& binding, const PlacedControl& placed, Map map) {
+    const auto control = resolve(placed, definition_.zones);
+    if (!control) return;
+    Route route;
+    route.kind = route_kind(*control, kind_of(binding), binding);
+    route.action = static_cast<ActionId>(actions_.at(binding.action));
+    route.parts = control->part;
+    route.pass_on = binding.pass_on;
+    route.press_at = binding.thresholds.press_at;
+    route.release_at = binding.thresholds.release_at;
+    map(*control, route);
+    invert(binding.shaping, route);
+    const bool is_scaled_here = route.kind == RouteKind::nudge && binding.shaping.custom.empty();
+    if (is_scaled_here) scale(binding.shaping.scale, route);
+    drafts_.push_back({route, context_, control->source, control->device, number_,
+                       binding.shaping.dead_zone.value_or(default_dead_zone(control->form)),
+                       &binding});
+  }
+
+  ActionKind kind_of(const BindingDefinition& binding) const {
+    return definition_.actions[actions_.at(binding.action)].kind;
+  }
+
+  const PlaybookDefinition& definition_;
+  std::map<std::string_view, std::size_t> actions_;
+  std::vector<Draft> drafts_;
+  std::size_t context_ = 0;
+  std::size_t number_ = 0;
+};
+
+Wiring::Wiring(const PlaybookDefinition& definition)
+    : action_count_(definition.actions.size()),
+      source_count_(control_count + definition.zones.size()) {
+  for (const ContextDefinition& context : definition.contexts) {
+    Context compiled{context.rank, 0};
+    for (const DeviceKind kind : context.blocks) {
+      compiled.blocked |= 1U << static_cast<unsigned>(kind);
+    }
+    contexts_.push_back(compiled);
+  }
+  std::vector<Draft> drafts = Drafter{definition}.drafts();
+  lay_routes(drafts);
+  lay_live_bindings(drafts);
+  lay_with_controls(definition, drafts);
+}
+
+void Wiring::lay_routes(std::vector<Draft>& drafts) {
   std::stable_sort(drafts.begin(), drafts.end(), [](const Draft& a, const Draft& b) {
-    return a.context != b.context ? a.context < b.context : a.source < b.source;
+    return std::tie(a.context, a.source) < std::tie(b.context, b.source);
   });
-  first_route_.assign(contexts_.size() * control_count + 1, 0);
+  first_route_.assign(contexts_.size() * source_count_ + 1, 0);
   for (const Draft& draft : drafts) {
     ++first_route_[cell(static_cast<ContextId>(draft.context), draft.source) + 1];
     routes_.push_back(draft.route);
+    if (draft.binding->gesture.kind == GestureKind::press) continue;
+    routes_.back().gesture = static_cast<Index>(gestures_.size());
+    gestures_.push_back(draft.binding->gesture);
   }
   accumulate(first_route_);
+}
 
-  // The parts of a binding that sit on different kinds of device never meet: each device adds up
-  // its own. So a live binding is what one binding has on one kind of device.
-  std::vector<Index> live;
+// The parts of a binding that sit on different kinds of device never meet: each device adds up its
+// own. So a live binding is what one binding has on one kind of device.
+void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
+  std::vector<Index> members;
   for (Index i = 0; i < drafts.size(); ++i) {
-    if (is_live(drafts[i].route.kind)) live.push_back(i);
+    if (drafts[i].is_of_live_binding()) members.push_back(i);
   }
   const auto group = [&](Index i) { return live_cell(drafts[i].route.action, drafts[i].device); };
-  std::stable_sort(live.begin(), live.end(), [&](Index a, Index b) {
-    return group(a) != group(b) ? group(a) < group(b) : drafts[a].binding < drafts[b].binding;
-  });
+  const auto key = [&](Index i) {
+    return std::tuple{group(i), drafts[i].number, drafts[i].route.kind == RouteKind::nudge};
+  };
+  std::stable_sort(members.begin(), members.end(),
+                   [&](Index a, Index b) { return key(a) < key(b); });
+
   first_binding_.assign(action_count_ * device_kind_count + 1, 0);
+  std::map<std::string_view, Index> customs;
+  Index state = 0;
   float dead_zone = 0;
-  for (std::size_t i = 0; i < live.size(); ++i) {
-    const Draft& draft = drafts[live[i]];
-    routes_[live[i]].state = static_cast<Index>(i);
-    const bool same_binding = i > 0 && group(live[i - 1]) == group(live[i]) &&
-                              drafts[live[i - 1]].binding == draft.binding;
-    if (!same_binding) {
-      bindings_.push_back({static_cast<Index>(i), 0, {}});
-      ++first_binding_[group(live[i]) + 1];
+  for (std::size_t i = 0; i < members.size(); ++i) {
+    const Draft& draft = drafts[members[i]];
+    const Shaping& shaping = draft.binding->shaping;
+    const bool is_same = i > 0 && group(members[i - 1]) == group(members[i]) &&
+                         drafts[members[i - 1]].number == draft.number;
+    if (!is_same) {
+      LiveBinding binding;
+      binding.first_state = state;
+      binding.action = draft.route.action;
+      binding.smoothing = static_cast<float>(to_seconds(shaping.smoothing));
+      if (!shaping.custom.empty()) {
+        const auto [custom, is_new] =
+            customs.emplace(shaping.custom, static_cast<Index>(custom_names_.size()));
+        if (is_new) custom_names_.push_back(shaping.custom);
+        binding.custom = custom->second;
+      }
+      if (draft.binding->rate != 0) binding.rate = draft.binding->rate;
+      bindings_.push_back(std::move(binding));
+      ++first_binding_[group(members[i]) + 1];
       dead_zone = 0;
     }
+    LiveBinding& binding = bindings_.back();
+    Route& route = routes_[members[i]];
+    route.binding = static_cast<Index>(bindings_.size() - 1);
+    const bool takes_time = route.kind == RouteKind::flow || binding.smoothing > 0;
+    if (takes_time && binding.flow == no_index) binding.flow = static_cast<Index>(flow_count_++);
     // Where the controls of a binding differ, the one that rests least calmly decides.
     dead_zone = std::max(dead_zone, draft.dead_zone);
-    ++bindings_.back().count;
-    bindings_.back().shaping = {*draft.shaping, dead_zone};
+    binding.shaping = {shaping, dead_zone};
+    if (route.kind == RouteKind::nudge) continue;
+    route.state = state++;
+    ++binding.count;
   }
   accumulate(first_binding_);
-  auto state = static_cast<Index>(live.size());
   for (Route& route : routes_) {
     if (!is_live(route.kind)) route.state = state++;
+  }
+}
+
+void Wiring::lay_with_controls(const PlaybookDefinition& definition,
+                               const std::vector<Draft>& drafts) {
+  std::map<std::pair<Source, std::uint8_t>, std::uint16_t> numbers;  // in the order of sources
+  const auto control_of = [&](const PlacedControl& placed) {
+    return resolve(placed, definition.zones).value_or(ResolvedControl{});
+  };
+  for (const Draft& draft : drafts) {
+    for (const PlacedControl& placed : draft.binding->with) {
+      const ResolvedControl control = control_of(placed);
+      numbers.emplace(std::pair{control.source, control.part}, std::uint16_t{0});
+    }
+  }
+  first_with_.assign(source_count_ + 1, 0);
+  for (auto& [control, number] : numbers) {
+    number = static_cast<std::uint16_t>(with_routes_.size());
+    Route route;
+    route.parts = control.second;
+    route.action = static_cast<ActionId>(number);
+    route.state = static_cast<Index>(routes_.size() + with_routes_.size());
+    route.press_at = Thresholds{}.press_at;
+    route.release_at = Thresholds{}.release_at;
+    for (std::size_t half = 0; half < 4; ++half) {
+      route.to_x[half] = static_cast<float>((control.second >> half) & 1U);
+    }
+    with_routes_.push_back(route);
+    ++first_with_[control.first + 1];
+  }
+  accumulate(first_with_);
+
+  sources_with_.resize(with_routes_.size());
+  with_sets_.emplace_back();
+  std::map<std::vector<std::uint16_t>, std::uint16_t> sets = {{{}, std::uint16_t{0}}};
+  for (std::size_t i = 0; i < drafts.size(); ++i) {
+    std::vector<std::uint16_t> set;
+    for (const PlacedControl& placed : drafts[i].binding->with) {
+      const ResolvedControl control = control_of(placed);
+      set.push_back(numbers.at({control.source, control.part}));
+    }
+    std::sort(set.begin(), set.end());
+    set.erase(std::unique(set.begin(), set.end()), set.end());
+    const auto [found, is_new] = sets.emplace(set, static_cast<std::uint16_t>(with_sets_.size()));
+    if (is_new) with_sets_.push_back(set);
+    routes_[i].with_set = found->second;
+    for (const std::uint16_t with : set) {
+      std::vector<Source>& sources = sources_with_[with];
+      const bool is_listed =
+          std::find(sources.begin(), sources.end(), drafts[i].source) != sources.end();
+      if (!is_listed) sources.push_back(drafts[i].source);
+    }
   }
 }
 

@@ -1,8 +1,11 @@
 #include <fmt/format.h>
+#include <set>
 #include <string>
 #include <vector>
 
 #include <nextmove/playbook_file.hpp>
+
+#include "duration.hpp"
 
 namespace nextmove {
 namespace {
@@ -23,13 +26,6 @@ std::string quoted(std::string_view text) {
   return out + '"';
 }
 
-std::string action_line(const ActionDefinition& action) {
-  std::string fields = fmt::format("kind = {}", quoted(to_string(action.kind)));
-  if (!action.label.empty()) fields += ", label = " + quoted(action.label);
-  if (!action.group.empty()) fields += ", group = " + quoted(action.group);
-  return fmt::format("{} = {{ {} }}\n", action.name, fields);
-}
-
 // fmt writes the shortest decimal that reads back as the same float; TOML wants a point in it.
 std::string number(float value) {
   std::string text = fmt::format("{}", value);
@@ -37,8 +33,31 @@ std::string number(float value) {
   return text;
 }
 
+std::vector<std::string> threshold_fields(const Thresholds& thresholds) {
+  const Thresholds usual;
+  std::vector<std::string> fields;
+  if (thresholds.press_at != usual.press_at) {
+    fields.push_back("press_at = " + number(thresholds.press_at));
+  }
+  if (thresholds.release_at != usual.release_at) {
+    fields.push_back("release_at = " + number(thresholds.release_at));
+  }
+  return fields;
+}
+
+std::string action_line(const ActionDefinition& action) {
+  std::string fields = fmt::format("kind = {}", quoted(to_string(action.kind)));
+  if (!action.label.empty()) fields += ", label = " + quoted(action.label);
+  if (!action.group.empty()) fields += ", group = " + quoted(action.group);
+  for (const std::string& field : threshold_fields(action.digital)) fields += ", " + field;
+  return fmt::format("{} = {{ {} }}\n", action.name, fields);
+}
+
 void add_shaping(const Shaping& shaping, std::vector<std::string>& fields) {
   if (shaping.dead_zone) fields.push_back("dead_zone = " + number(*shaping.dead_zone));
+  if (shaping.axial_dead_zone != 0) {
+    fields.push_back("axial_dead_zone = " + number(shaping.axial_dead_zone));
+  }
   if (shaping.outer_dead_zone != 0) {
     fields.push_back("outer_dead_zone = " + number(shaping.outer_dead_zone));
   }
@@ -51,6 +70,10 @@ void add_shaping(const Shaping& shaping, std::vector<std::string>& fields) {
   } else if (shaping.curve.power != 1) {
     fields.push_back("curve = " + number(shaping.curve.power));
   }
+  if (!shaping.custom.empty()) fields.push_back("custom = " + quoted(shaping.custom));
+  if (shaping.smoothing != Duration::zero()) {
+    fields.push_back("smoothing = " + quoted(files::to_text(shaping.smoothing)));
+  }
   if (shaping.scale != 1) fields.push_back("scale = " + number(shaping.scale));
   if (shaping.invert_x && shaping.invert_y) {
     fields.emplace_back("invert = true");
@@ -59,46 +82,69 @@ void add_shaping(const Shaping& shaping, std::vector<std::string>& fields) {
   }
 }
 
+void add_with(const std::vector<PlacedControl>& with, std::vector<std::string>& fields) {
+  if (with.empty()) return;
+  std::vector<std::string> names;
+  for (const PlacedControl& control : with) names.push_back(quoted(to_string(control)));
+  fields.push_back(fmt::format("with = [{}]", fmt::join(names, ", ")));
+}
+
+void add_gesture(const Gesture& gesture, std::vector<std::string>& fields) {
+  const std::string time = quoted(files::to_text(gesture.time));
+  switch (gesture.kind) {
+    case GestureKind::press: break;
+    case GestureKind::hold: fields.push_back("hold = " + time); break;
+    case GestureKind::tap: fields.push_back("tap = " + time); break;
+    case GestureKind::taps:
+      fields.push_back(fmt::format("taps = {}, within = {}", gesture.count, time));
+      break;
+    case GestureKind::toggle: fields.emplace_back("toggle = true"); break;
+    case GestureKind::repeat:
+      fields.push_back(
+          fmt::format("repeat = [{}, {}]", time, quoted(files::to_text(gesture.every))));
+      break;
+  }
+}
+
 std::string binding_text(const BindingDefinition& binding) {
   std::vector<std::string> fields;
-  const auto add_control = [&](std::string_view key, PlacedControl placed) {
-    if (placed.control == Control::none) return;
-    fields.push_back(fmt::format("{} = \"{}\"", key, to_string(placed.control)));
+  const auto add_control = [&](std::string_view key, const PlacedControl& placed) {
+    if (placed.is_set()) fields.push_back(fmt::format("{} = {}", key, quoted(to_string(placed))));
   };
-  const Thresholds usual;
   add_control("control", binding.control);
   for (const Direction& direction : directions()) {
     add_control(direction.name, binding.*direction.control);
   }
+  add_with(binding.with, fields);
+  add_gesture(binding.gesture, fields);
   add_shaping(binding.shaping, fields);
-  if (binding.thresholds.press_at != usual.press_at) {
-    fields.push_back("press_at = " + number(binding.thresholds.press_at));
-  }
-  if (binding.thresholds.release_at != usual.release_at) {
-    fields.push_back("release_at = " + number(binding.thresholds.release_at));
-  }
+  if (binding.rate != 0) fields.push_back("rate = " + number(binding.rate));
+  for (std::string& field : threshold_fields(binding.thresholds))
+    fields.push_back(std::move(field));
   if (binding.pass_on) fields.emplace_back("pass_on = true");
-  const bool is_plain = fields.size() == 1 && binding.control.control != Control::none;
-  if (is_plain) return fmt::format("\"{}\"", to_string(binding.control.control));
+  const bool is_plain = fields.size() == 1 && binding.control.is_set();
+  if (is_plain) return quoted(to_string(binding.control));
   return fields.empty() ? std::string{} : fmt::format("{{ {} }}", fmt::join(fields, ", "));
 }
 
-// Bindings of one action that follow one another share a line or a list.
+// The bindings of an action share a line or a list, wherever they stand.
 std::string bind_table(const std::vector<BindingDefinition>& bindings) {
   std::string out;
-  for (std::size_t i = 0; i < bindings.size();) {
+  std::set<std::string_view> written;
+  for (const BindingDefinition& first : bindings) {
+    if (!written.insert(first.action).second) continue;
     std::vector<std::string> texts;
-    const std::string& action = bindings[i].action;
     bool has_tables = false;
-    for (; i < bindings.size() && bindings[i].action == action; ++i) {
-      std::string text = binding_text(bindings[i]);
+    for (const BindingDefinition& binding : bindings) {
+      if (binding.action != first.action) continue;
+      std::string text = binding_text(binding);
       if (text.empty()) continue;
       has_tables = has_tables || text.front() == '{';
       texts.push_back(std::move(text));
     }
     const bool one_a_line = has_tables && texts.size() > 1;
-    out += one_a_line ? fmt::format("{} = [\n  {},\n]\n", action, fmt::join(texts, ",\n  "))
-                      : fmt::format("{} = [{}]\n", action, fmt::join(texts, ", "));
+    out += one_a_line ? fmt::format("{} = [\n  {},\n]\n", first.action, fmt::join(texts, ",\n  "))
+                      : fmt::format("{} = [{}]\n", first.action, fmt::join(texts, ", "));
   }
   return out;
 }
@@ -120,6 +166,15 @@ std::string mute_line(const MuteDefinition& mute) {
                      mute.is_everything_but ? "everything_but" : "actions", fmt::join(names, ", "));
 }
 
+std::string zone_line(const ZoneDefinition& zone) {
+  std::string fields = fmt::format("kind = {}", quoted(to_string(zone.kind)));
+  if (zone.corner != Corner::none) fields += ", corner = " + quoted(to_string(zone.corner));
+  fields += fmt::format(", x = {}, y = {}, width = {}, height = {}", number(zone.x), number(zone.y),
+                        number(zone.width), number(zone.height));
+  if (zone.is_floating) fields += ", floating = true";
+  return fmt::format("{} = {{ {} }}\n", zone.name, fields);
+}
+
 }  // namespace
 
 std::string to_toml(const PlaybookDefinition& definition) {
@@ -128,6 +183,8 @@ std::string to_toml(const PlaybookDefinition& definition) {
   for (const ContextDefinition& context : definition.contexts) out += context_table(context);
   if (!definition.mutes.empty()) out += "\n[mutes]\n";
   for (const MuteDefinition& mute : definition.mutes) out += mute_line(mute);
+  if (!definition.zones.empty()) out += "\n[zones]\n";
+  for (const ZoneDefinition& zone : definition.zones) out += zone_line(zone);
   return out;
 }
 

@@ -82,6 +82,20 @@ class LineReader {
     return device;
   }
 
+  /// Width and height, above 0; {} where it is missing.
+  Vec2 window() {
+    const auto it = json_.find("window");
+    if (it == json_.end()) return {};
+    const auto is_size = [](const Json& json) {
+      return json.is_number() && json.get<double>() > 0 && json.get<double>() <= 1e6;
+    };
+    if (it->is_array() && it->size() == 2 && is_size((*it)[0]) && is_size((*it)[1])) {
+      return {(*it)[0].get<float>(), (*it)[1].get<float>()};
+    }
+    fail("window must be a width and a height, like [1280, 800]");
+    return {};
+  }
+
   DeviceId id(const char* key) { return DeviceId{whole<std::uint32_t>(key)}; }
 
   Step step() {
@@ -96,9 +110,13 @@ class LineReader {
     if (has("leave")) return Left{at, text("seat"), text("leave")};
     if (has("mute")) return Muted{at, text("seat"), text("mute")};
     if (has("unmute")) return Unmuted{at, text("seat"), text("unmute")};
+    if (has("window")) {
+      const Vec2 size = window();
+      return Resized{at, size.x, size.y};
+    }
     fail(
         "this line tells nothing known; expected control, update, plug, unplug, give, release, "
-        "enter, leave, mute or unmute");
+        "enter, leave, mute, unmute or window");
     return Updated{at};
   }
 
@@ -189,6 +207,8 @@ class RecordingReader {
       return false;
     }
     recording_.header.title = head.text("title");
+    recording_.header.window = head.window();
+    keep(head, "");
     for (const Json& it : list(*json, "devices")) {
       LineReader line{it};
       recording_.header.devices.push_back({line.id("id"), line.device(), line.text("seat")});

@@ -63,6 +63,9 @@ std::string fields(const Muted& it) {
 std::string fields(const Unmuted& it) {
   return fmt::format(R"("unmute":{},"seat":{})", json_text(it.mute), json_text(it.seat));
 }
+std::string fields(const Resized& it) {
+  return fmt::format(R"("window":[{},{}])", it.width, it.height);
+}
 std::string fields(const Updated& /*it*/) {
   return R"("update":true)";
 }
@@ -84,10 +87,13 @@ std::string to_json_line(const RecordingHeader& header) {
     seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}}})", json_text(it.name),
                                 json_list(it.contexts), mutes));
   }
+  const Vec2 size = header.window;
+  const std::string window =
+      size == Vec2{} ? "" : fmt::format(R"(,"window":[{},{}])", size.x, size.y);
   return fmt::format(
-      R"({{"format":"nextmove-recording","version":1,"title":{},"devices":[{}],"seats":[{}]}})"
+      R"({{"format":"nextmove-recording","version":1,"title":{}{},"devices":[{}],"seats":[{}]}})"
       "\n",
-      json_text(header.title), fmt::join(devices, ","), fmt::join(seats, ","));
+      json_text(header.title), window, fmt::join(devices, ","), fmt::join(seats, ","));
 }
 
 std::string to_json_line(const Step& step) {

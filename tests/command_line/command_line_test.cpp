@@ -159,7 +159,7 @@ TEST(Controls, AreSearchedByWord) {
             "CONTROL          DEVICE   VALUES\n"
             "PadLeftTrigger   gamepad  0 to 1\n"
             "PadRightTrigger  gamepad  0 to 1\n");
-  EXPECT_EQ(Json::parse(next_move({"controls", "--json"}).output).size(), 236U);
+  EXPECT_EQ(Json::parse(next_move({"controls", "--json"}).output).size(), 256U);
 }
 
 TEST(Controls, OfferTheNearestWord) {

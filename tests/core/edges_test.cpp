@@ -24,7 +24,9 @@ TEST_F(Edges, APressAndReleaseBetweenTwoUpdatesIsSeen) {
   stage.press(Control::Space);
   stage.release(Control::Space);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn), (ButtonReading{false, true, true, 1, 1}));
+  EXPECT_EQ(read(horn),
+            (ButtonReading{
+                .held = false, .pressed = true, .released = true, .presses = 1, .releases = 1}));
 }
 
 TEST_F(Edges, EveryPressBetweenTwoUpdatesIsCounted) {
@@ -34,7 +36,9 @@ TEST_F(Edges, EveryPressBetweenTwoUpdatesIsCounted) {
   }
   stage.press(Control::Space);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn), (ButtonReading{true, true, true, 4, 3}));
+  EXPECT_EQ(read(horn),
+            (ButtonReading{
+                .held = true, .pressed = true, .released = true, .presses = 4, .releases = 3}));
 }
 
 TEST_F(Edges, AReadingDoesNotChangeBetweenTwoUpdates) {
@@ -65,7 +69,9 @@ TEST_F(Edges, AReleaseWithoutAPressIsNothing) {
 TEST_F(Edges, ADetentOfTheWheelPressesOnce) {
   stage.move(Control::Wheel, 0, 1);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn), (ButtonReading{false, true, true, 1, 1}));
+  EXPECT_EQ(read(horn),
+            (ButtonReading{
+                .held = false, .pressed = true, .released = true, .presses = 1, .releases = 1}));
   stage.move(Control::Wheel, 0, -1);
   stage.wait(10ms);
   EXPECT_EQ(read(horn), ButtonReading{}) << "down is not up";
@@ -99,7 +105,9 @@ TEST_F(Edges, EventsCountInOrderOfTimeWhateverTheOrderOfComing) {
   stage.hub().feed({10ms, keyboard, Control::Space, 1});
   stage.hub().feed({20ms, keyboard, Control::Space, 0});
   stage.hub().update(40ms);
-  EXPECT_EQ(read(horn), (ButtonReading{true, true, true, 2, 1}));
+  EXPECT_EQ(read(horn),
+            (ButtonReading{
+                .held = true, .pressed = true, .released = true, .presses = 2, .releases = 1}));
 }
 
 TEST_F(Edges, EventsOfLaterTimesWaitForALaterUpdate) {

@@ -31,7 +31,9 @@ TEST_F(NothingSticks, APressRightBeforeTheUnpluggingIsStillSeen) {
   stage.press(Control::PadSouth);
   stage.unplug(DeviceKind::gamepad);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn), (ButtonReading{false, true, true, 1, 1}));
+  EXPECT_EQ(read(horn),
+            (ButtonReading{
+                .held = false, .pressed = true, .released = true, .presses = 1, .releases = 1}));
 }
 
 TEST_F(NothingSticks, LosingTheFocusReleasesEverything) {

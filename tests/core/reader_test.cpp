@@ -16,7 +16,9 @@ TEST_F(Readers, AStepSeesEveryPressSinceTheStepBefore) {
   stage.press(Control::Space);
   stage.wait(10ms);
   reader.step();
-  EXPECT_EQ(reader.read(horn), (ButtonReading{true, true, true, 2, 1}));
+  EXPECT_EQ(reader.read(horn),
+            (ButtonReading{
+                .held = true, .pressed = true, .released = true, .presses = 2, .releases = 1}));
 }
 
 TEST_F(Readers, TwoStepsBetweenTwoUpdatesSeeAPressOnce) {

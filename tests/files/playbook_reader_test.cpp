@@ -131,8 +131,8 @@ TEST(PlaybookReader, UnknownKind) {
             "  5 | horn = { kind = \"buton\" }\n"
             "    |                 ^~~~~~~\n");
   EXPECT_EQ(errors_of(with_line(5, "horn = { label = \"Horn\" }")),
-            "a.toml:5:1: error: action \"horn\" has no kind; write kind = \"button\", \"axis\" or "
-            "\"vector\"\n"
+            "a.toml:5:1: error: action \"horn\" has no kind; write kind = \"button\", \"axis\", "
+            "\"vector\", \"motion\" or \"pointer\"\n"
             "  5 | horn = { label = \"Horn\" }\n"
             "    | ^~~~\n");
 }
@@ -315,6 +315,99 @@ TEST(PlaybookReader, DamagedTextsNeverBringItDown) {
     EXPECT_NE(result.value.has_value(), has_errors(result.diagnostics)) << text;
     for (const Diagnostic& problem : result.diagnostics) EXPECT_GT(problem.place.line, 0) << text;
   }
+}
+
+/// The problems of a helm that binds `bindings`, one a line, without the file's lines.
+std::string problems_of(const std::string& bindings) {
+  const Result<Playbook> read = parse_playbook(
+      "format = 1\n[actions]\nhorn = { kind = \"button\" }\nlook = { kind = \"motion\" }\n"
+      "[zones]\nwheel = { kind = \"stick\", corner = \"bottom_left\", x = 0.1, width = 0.4, "
+      "height = 0.4, floating = true }\n[contexts.helm.bind]\n" +
+          bindings,
+      "a");
+  std::string all;
+  for (const Diagnostic& problem : read.diagnostics) {
+    all += std::to_string(problem.place.line) + ':' + std::to_string(problem.place.column) + ' ' +
+           problem.message + '\n';
+  }
+  return all;
+}
+
+TEST(PlaybookReader, GesturesWithControlsZonesAndRates) {
+  const Result<Playbook> book = parse_playbook(R"(format = 1
+[actions]
+horn = { kind = "button" }
+steer = { kind = "vector", press_at = 0.75 }
+look = { kind = "motion" }
+[zones]
+wheel = { kind = "stick", corner = "bottom_left", x = 0.1, y = 0.2, width = 0.4, height = 0.3, floating = true }
+[contexts.helm.bind]
+horn = [
+  { control = "KeyE", hold = "1.5s", with = "ShiftLeft" },
+  { control = "KeyF", tap = "150ms" },
+  { control = "KeyG", taps = 2 },
+  { control = "KeyH", within = "0.25s", taps = 3 },
+  { control = "KeyI", toggle = true },
+  { control = "KeyJ", repeat = ["400ms", "62.5ms"] },
+  { control = "Touch:wheel.Up" },
+]
+steer = [{ control = "PadLeftStick", axial_dead_zone = 0.125, smoothing = "80ms", custom = "snap" }]
+look = [{ control = "MouseMotion", scale = 200 }, { control = "PadRightStick", rate = 90 }]
+)");
+  for (const Diagnostic& problem : book.diagnostics) ADD_FAILURE() << to_string(problem);
+  ASSERT_TRUE(book);
+  const std::vector<BindingDefinition>& bindings = book->contexts()[0].bindings;
+  const Gesture gestures[] = {hold_for(1500ms),      tap_within(150ms), taps_within(2, 300ms),
+                              taps_within(3, 250ms), toggled(),         repeated(400ms, 62500us)};
+  for (std::size_t i = 0; i < std::size(gestures); ++i) EXPECT_EQ(bindings[i].gesture, gestures[i]);
+  EXPECT_EQ(bindings[0].with, (std::vector<PlacedControl>{Control::ShiftLeft}));
+  EXPECT_EQ(bindings[6].control, touch("wheel", ZonePart::up));
+  EXPECT_EQ(bindings[7].shaping.axial_dead_zone, 0.125F);
+  EXPECT_EQ(bindings[7].shaping.smoothing, 80ms);
+  EXPECT_EQ(bindings[7].shaping.custom, "snap");
+  EXPECT_EQ(bindings[8].shaping.scale, 200);
+  EXPECT_EQ(bindings[9].rate, 90);
+  EXPECT_EQ(book->actions()[1].digital.press_at, 0.75F);
+  EXPECT_EQ(book->zones()[0], (ZoneDefinition{.name = "wheel",
+                                              .kind = ZoneKind::stick,
+                                              .corner = Corner::bottom_left,
+                                              .x = 0.1F,
+                                              .y = 0.2F,
+                                              .width = 0.4F,
+                                              .height = 0.3F,
+                                              .is_floating = true}));
+}
+
+TEST(PlaybookReader, SaysWhatIsWrongWithGesturesAndTheRest) {
+  EXPECT_EQ(problems_of("horn = { control = \"KeyE\", hold = \"fast\", tap = \"1m\" }\n"
+                        "look = [{ control = \"PadLeftStick\" }, { up = \"Touch:whel.Up\" }]\n"),
+            "8:35 hold must be a time like \"800ms\" or \"1.5s\"\n"
+            "8:43 a binding has one gesture; write two bindings\n"
+            "8:49 tap must be a time like \"800ms\" or \"1.5s\"\n"
+            "9:1 the motion \"look\" needs rate = how much a second at full push (above 0, at most "
+            "1000000) from a stick or a key\n"
+            "9:46 there is no touch zone \"whel\"; did you mean \"wheel\"?\n");
+  EXPECT_EQ(problems_of("horn = [{ control = \"KeyE\", repeat = \"1s\", with = [3] },\n"
+                        "{ control = \"KeyF\", within = \"1s\" }, { hold = \"1s\" }]\nlook = []\n"),
+            "8:1 this binding of \"horn\" has no control\n"
+            "8:38 repeat must be the delay and the interval, like [\"400ms\", \"100ms\"]\n"
+            "8:52 a control's name in quotes is wanted here\n"
+            "9:21 within = is the time between taps; write taps = too\n");
+}
+
+TEST(PlaybookReader, SaysWhatIsWrongWithZones) {
+  const Result<Playbook> book = parse_playbook(
+      "format = 1\n[actions]\n[zones]\na = { kind = \"stik\", corner = \"middle\" }\n"
+      "b = { x = 0.5 }\nc = { kind = \"tap\", size = 3 }\n");
+  std::string all;
+  for (const Diagnostic& problem : book.diagnostics) all += problem.message + '\n';
+  EXPECT_EQ(all,
+            "unknown kind of zone \"stik\"; did you mean \"stick\"?\n"
+            "unknown corner \"middle\"; it is top_left, top_right, bottom_left or bottom_right\n"
+            "zone \"b\" has no kind; write kind = \"button\", \"stick\", \"swipe\", \"tap\" or "
+            "\"two_fingers\"\n"
+            "zone \"b\" reaches beyond the window\n"
+            "unknown key \"size\"; known here: kind, corner, x, y, width, height, floating\n");
 }
 
 }  // namespace

@@ -3,7 +3,7 @@
 #include <nextmove/playbook_file.hpp>
 
 #include "support/playbooks.hpp"
-#include "support/process.hpp"
+#include "support/random_playbook.hpp"
 
 namespace nextmove::support {
 namespace {
@@ -67,45 +67,8 @@ TEST(PlaybookWriter, RandomPlaybooksReadBackEqual) {
   const unsigned seed = std::random_device{}();
   SCOPED_TRACE("seed " + std::to_string(seed));
   std::mt19937 random{seed};
-  const auto below = [&](int n) { return std::uniform_int_distribution{0, n - 1}(random); };
-  const auto fraction = [&] { return std::uniform_real_distribution<float>{0.01F, 0.95F}(random); };
   for (int round = 0; round < 300; ++round) {
-    PlaybookDefinition definition{.title = "Round " + std::to_string(round)};
-    for (int i = 0; i < 5; ++i) {
-      definition.actions.push_back({.name = "action" + std::to_string(i),
-                                    .kind = static_cast<ActionKind>(below(3)),
-                                    .label = below(2) == 0 ? "" : "Label"});
-    }
-    for (int c = 0; c < 3; ++c) {
-      ContextDefinition context{.name = "context" + std::to_string(c), .rank = below(20) - 10};
-      if (below(3) == 0) context.blocks = {DeviceKind::mouse, DeviceKind::touch};
-      int key = static_cast<int>(Control::KeyA);  // each key once in a context
-      const auto next_key = [&] { return static_cast<Control>(key++); };
-      for (const ActionDefinition& action : definition.actions) {
-        BindingDefinition binding{.action = action.name, .pass_on = below(2) == 0};
-        if (action.kind == ActionKind::button) {
-          binding.control = next_key();
-          binding.thresholds.press_at = fraction();
-          binding.thresholds.release_at = binding.thresholds.press_at * 0.9F;
-        } else {
-          if (below(2) == 0) binding.shaping.dead_zone = fraction() / 2;
-          if (below(2) == 0) binding.shaping.outer_dead_zone = fraction() / 2;
-          if (below(2) == 0) binding.shaping.scale = fraction() * 10;
-          if (below(3) == 0) binding.shaping.curve.power = fraction() + 0.1F;
-          if (below(3) == 0) {
-            binding.shaping.curve = {.points = {{0, fraction()}, {fraction(), fraction()}, {1, 1}}};
-          }
-          binding.shaping.invert_x = below(2) == 0;
-          binding.shaping.invert_y = below(2) == 0;
-          for (const Direction& direction : directions()) {
-            if (direction.kind == action.kind) binding.*direction.control = next_key();
-          }
-        }
-        context.bindings.push_back(binding);
-      }
-      definition.contexts.push_back(context);
-    }
-    expect_reads_back_equal(definition);
+    expect_reads_back_equal(make(random_playbook(random, false)).definition());
   }
 }
 

@@ -11,6 +11,7 @@ namespace {
 Recording every_kind_of_step() {
   const DeviceId pad{7};
   return {{"Harbour \"N\"",
+           {1280, 800},
            {{DeviceId{1}, {DeviceKind::keyboard, "keyboard"}, "port tug"}},
            {{"port tug", {"helm", "chart"}, {"radio_call", "radio_call"}}, {"starboard tug", {}}}},
           {Event{250ms, DeviceId{1}, Control::KeyW, 1},
@@ -19,8 +20,8 @@ Recording every_kind_of_step() {
            Event{1500001us, pad, Control::PadLeftStick, -0.1F, 0.33333334F},
            Event{1500002us, DeviceId{1}, Control::Wheel, 0, -1}, Entered{2s, "port tug", "crane"},
            Left{2s, "port tug", "chart"}, Muted{2s, "port tug", "radio_call"},
-           Unmuted{2500ms, "port tug", "radio_call"}, ReleasedAll{3s}, Unplugged{3s, pad},
-           Updated{3s}}};
+           Unmuted{2500ms, "port tug", "radio_call"}, Resized{2600ms, 1920, 1080.5F},
+           ReleasedAll{3s}, Unplugged{3s, pad}, Updated{3s}}};
 }
 
 std::string text_of(const Recording& recording) {
@@ -103,7 +104,7 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
   EXPECT_EQ(error_of(R"({"t":-1,"update":true})"), "a line needs \"t\", its time in seconds");
   EXPECT_EQ(error_of(R"({"t":1,"jump":true})"),
             "this line tells nothing known; expected control, update, plug, unplug, give, release, "
-            "enter, leave, mute or unmute");
+            "enter, leave, mute, unmute or window");
   EXPECT_EQ(error_of(R"({"t":1,"device":1,"control":"KeyWW","x":1})"),
             "unknown control \"KeyWW\"; did you mean \"KeyW\"?");
   EXPECT_EQ(error_of(R"({"t":1,"device":1,"control":"PadLeftStick","x":7})"),

@@ -4,8 +4,8 @@ using namespace nextmove;
 
 std::vector<NamedControl> controls_of(const BindingDefinition& binding) {
   std::vector<NamedControl> controls;
-  const auto add = [&](std::string_view name, PlacedControl placed) {
-    if (placed.control != Control::none) controls.push_back({name, placed.control});
+  const auto add = [&](std::string_view name, const PlacedControl& placed) {
+    if (placed.is_set()) controls.push_back({name, placed});
   };
   add("control", binding.control);
   for (const Direction& direction : directions()) add(direction.name, binding.*direction.control);

@@ -8,7 +8,7 @@
 
 struct NamedControl {
   std::string_view direction;  ///< "control" where it drives the whole action
-  nextmove::Control control;
+  nextmove::PlacedControl control;
 };
 
 /// The controls that a binding names, the whole one or those of its directions.

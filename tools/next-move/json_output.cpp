@@ -1,5 +1,6 @@
 #include "json_output.hpp"
 
+#include <array>
 #include <fmt/core.h>
 #include <nlohmann/json.hpp>
 
@@ -15,24 +16,43 @@ std::string dump(const Json& json, int indent = 2) {
   return json.dump(indent, ' ', false, Json::error_handler_t::replace);
 }
 
+double milliseconds(Duration time) {
+  return static_cast<double>(time.count()) / 1000;
+}
+
+void add_gesture(const Gesture& gesture, Json& json) {
+  constexpr std::array<const char*, 6> names = {"press", "hold", "tap", "taps", "toggle", "repeat"};
+  if (gesture.kind == GestureKind::press) return;
+  json["gesture"] = names[static_cast<std::size_t>(gesture.kind)];
+  if (gesture.count != 0) json["taps"] = gesture.count;
+  if (gesture.time != Duration::zero()) json["time_ms"] = milliseconds(gesture.time);
+  if (gesture.every != Duration::zero()) json["every_ms"] = milliseconds(gesture.every);
+}
+
 Json binding_json(const BindingDefinition& binding) {
   Json json = Json::object();
   for (const auto& [direction, control] : controls_of(binding))
     json[std::string{direction}] = to_string(control);
+  for (const PlacedControl& control : binding.with) json["with"].push_back(to_string(control));
+  add_gesture(binding.gesture, json);
   if (binding.shaping.dead_zone) json["dead_zone"] = *binding.shaping.dead_zone;
   const Shaping& shaping = binding.shaping;
+  if (shaping.axial_dead_zone != 0) json["axial_dead_zone"] = shaping.axial_dead_zone;
   if (shaping.outer_dead_zone != 0) json["outer_dead_zone"] = shaping.outer_dead_zone;
   if (!shaping.curve.points.empty()) {
     for (const Vec2 point : shaping.curve.points) json["curve"].push_back({point.x, point.y});
   } else if (shaping.curve.power != 1) {
     json["curve"] = shaping.curve.power;
   }
+  if (!shaping.custom.empty()) json["custom"] = shaping.custom;
+  if (shaping.smoothing != Duration::zero()) json["smoothing_ms"] = milliseconds(shaping.smoothing);
   if (shaping.scale != 1) json["scale"] = shaping.scale;
   if (shaping.invert_x && shaping.invert_y) {
     json["invert"] = true;
   } else if (shaping.invert_x || shaping.invert_y) {
     json["invert"] = shaping.invert_x ? "x" : "y";
   }
+  if (binding.rate != 0) json["rate"] = binding.rate;
   if (binding.thresholds != Thresholds{}) {
     json["press_at"] = binding.thresholds.press_at;
     json["release_at"] = binding.thresholds.release_at;
@@ -62,6 +82,16 @@ void print_as_json(const Playbook& playbook) {
     Json names = Json::array();
     for (const PlacedName& action : mute.actions) names.push_back(action.name);
     json["mutes"][mute.name] = {{mute.is_everything_but ? "everything_but" : "actions", names}};
+  }
+  for (const ZoneDefinition& zone : playbook.zones()) {
+    json["zones"].push_back({{"name", zone.name},
+                             {"kind", to_string(zone.kind)},
+                             {"corner", to_string(zone.corner)},
+                             {"x", zone.x},
+                             {"y", zone.y},
+                             {"width", zone.width},
+                             {"height", zone.height},
+                             {"floating", zone.is_floating}});
   }
   for (const ActionDefinition& action : playbook.actions()) {
     Json contexts = Json::object();

@@ -19,7 +19,10 @@ std::string decimal(float value) {
 std::string press_words(const ButtonReading& reading) {
   if (reading.presses > 1) return fmt::format("pressed {} times", reading.presses);
   if (reading.pressed && reading.released) return "pressed and released";
-  return reading.pressed ? "pressed" : "released";
+  if (reading.pressed) return "pressed";
+  if (reading.released) return "released";
+  if (reading.let_go_early) return "let go too early";
+  return fmt::format("held {:.0f} %", static_cast<double>(reading.progress) * 100);
 }
 
 template <class... Parts>
@@ -106,6 +109,10 @@ void Playback::tell_step(const Step& step, const std::function<void(const Timeli
                    tell({it.time, it.seat, "", "unmutes " + it.mute,
                          fmt::format(R"("unmuted":{})", json_text(it.mute))});
                  },
+                 [&](const Resized& it) {
+                   tell({it.time, "", "", fmt::format("window {} x {}", it.width, it.height),
+                         fmt::format(R"("window":[{},{}])", it.width, it.height)});
+                 },
                  [](const Event&) {},
                  [](const Updated&) {},
              },
@@ -125,12 +132,21 @@ void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineL
         line.what = press_words(reading.button);
         line.fields = fmt::format(R"("presses":{},"releases":{},"held":{})", reading.button.presses,
                                   reading.button.releases, reading.button.held);
+        if (reading.button.progress != 0) {
+          line.fields += fmt::format(R"(,"progress":{})", reading.button.progress);
+        }
+        if (reading.button.let_go_early) line.fields += R"(,"let_go_early":true)";
         break;
       case ActionKind::axis:
         line.what = decimal(x);
         line.fields = fmt::format(R"("x":{})", x);
         break;
+      case ActionKind::pointer:
+        line.what = reading.is_present ? decimal(x) + ' ' + decimal(y) : "nowhere";
+        line.fields = fmt::format(R"("x":{},"y":{},"present":{})", x, y, reading.is_present);
+        break;
       case ActionKind::vector:
+      case ActionKind::motion:
         line.what = decimal(x) + ' ' + decimal(y);
         line.fields = fmt::format(R"("x":{},"y":{})", x, y);
         break;
@@ -143,7 +159,9 @@ void Playback::add_up(const Seat& seat, Duration since_last) {
   for (std::size_t i = 0; i < summaries_.size(); ++i) {
     const Reading& reading = seat.read(ActionId{static_cast<std::uint16_t>(i)});
     summaries_[i].presses += reading.button.presses;
-    const bool is_active = reading.button.held || reading.value != Vec2{};
+    const bool is_active = reading.kind == ActionKind::pointer
+                               ? reading.is_present
+                               : reading.button.held || reading.value != Vec2{};
     if (is_active) summaries_[i].active += since_last;
   }
 }

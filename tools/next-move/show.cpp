@@ -11,11 +11,32 @@ using namespace nextmove;
 
 namespace {
 
+std::string in_words(const Gesture& gesture) {
+  const auto ms = [](Duration time) {
+    return fmt::format("{:g} ms", static_cast<double>(time.count()) / 1000);
+  };
+  switch (gesture.kind) {
+    case GestureKind::press: return {};
+    case GestureKind::hold: return "hold " + ms(gesture.time);
+    case GestureKind::tap: return "tap within " + ms(gesture.time);
+    case GestureKind::taps:
+      return fmt::format("{} taps within {}", gesture.count, ms(gesture.time));
+    case GestureKind::toggle: return "toggle";
+    case GestureKind::repeat:
+      return fmt::format("repeat after {}, every {}", ms(gesture.time), ms(gesture.every));
+  }
+  return {};
+}
+
 std::string details(const BindingDefinition& binding) {
   std::vector<std::string> parts;
+  if (std::string words = in_words(binding.gesture); !words.empty()) parts.push_back(words);
   if (binding.shaping.dead_zone)
     parts.push_back(fmt::format("dead zone {}", *binding.shaping.dead_zone));
   const Shaping& shaping = binding.shaping;
+  if (shaping.axial_dead_zone != 0) {
+    parts.push_back(fmt::format("axial dead zone {}", shaping.axial_dead_zone));
+  }
   if (shaping.outer_dead_zone != 0) {
     parts.push_back(fmt::format("outer dead zone {}", shaping.outer_dead_zone));
   }
@@ -24,12 +45,18 @@ std::string details(const BindingDefinition& binding) {
   } else if (shaping.curve.power != 1) {
     parts.push_back(fmt::format("curve {}", shaping.curve.power));
   }
+  if (!shaping.custom.empty()) parts.push_back("custom " + shaping.custom);
+  if (shaping.smoothing != Duration::zero()) {
+    parts.push_back(
+        fmt::format("smoothing {:g} ms", static_cast<double>(shaping.smoothing.count()) / 1000));
+  }
   if (shaping.scale != 1) parts.push_back(fmt::format("scale {}", shaping.scale));
   if (shaping.invert_x && shaping.invert_y) {
     parts.emplace_back("inverted");
   } else if (shaping.invert_x || shaping.invert_y) {
     parts.emplace_back(shaping.invert_x ? "inverted in x" : "inverted in y");
   }
+  if (binding.rate != 0) parts.push_back(fmt::format("{} a second", binding.rate));
   if (binding.thresholds != Thresholds{}) {
     parts.push_back(fmt::format("press at {}, release at {}", binding.thresholds.press_at,
                                 binding.thresholds.release_at));
@@ -41,10 +68,12 @@ std::string details(const BindingDefinition& binding) {
 std::string describe(const BindingDefinition& binding) {
   std::vector<std::string> parts;
   for (const auto& [direction, control] : controls_of(binding)) {
-    parts.push_back(direction == "control" ? std::string{to_string(control)}
+    parts.push_back(direction == "control" ? to_string(control)
                                            : fmt::format("{} {}", direction, to_string(control)));
   }
-  return fmt::format("{}{}", fmt::join(parts, ", "), details(binding));
+  std::string with;
+  for (const PlacedControl& control : binding.with) with += to_string(control) + " + ";
+  return fmt::format("{}{}{}", with, fmt::join(parts, ", "), details(binding));
 }
 
 // One line for each binding with directions or details; the plain ones share a line.
@@ -55,7 +84,7 @@ std::vector<std::string> driven_by(const ContextDefinition& context, std::string
   for (const BindingDefinition& binding : context.bindings) {
     if (binding.action != action) continue;
     is_listed = true;
-    const bool is_plain = binding.control.control != Control::none && details(binding).empty();
+    const bool is_plain = binding.control.is_set() && details(binding).empty();
     if (is_plain) {
       plain += (plain.empty() ? "" : ", ") + describe(binding);
     } else if (!controls_of(binding).empty()) {

@@ -1,0 +1,67 @@
+// Handler sets: functions for actions, attached to whichever seat drives the thing now.
+#pragma once
+
+#include <functional>
+#include <vector>
+
+#include <nextmove/action.hpp>
+#include <nextmove/reading.hpp>
+
+namespace nextmove {
+
+class Seat;
+
+/// What one thing of the game does about actions: a crane brings a set of its own, which is
+/// attached while somebody works it. Handlers are called at the end of Hub::update, when all
+/// readings stand; they may enter and leave contexts, attach and detach. Of several sets, the one
+/// attached first is called first; the handlers of a set in the order of adding. Add them before
+/// attaching. Nothing is allocated when they are called.
+class HandlerSet {
+ public:
+  HandlerSet() = default;
+  ~HandlerSet();  ///< leaves the seat without a word to the handlers
+  HandlerSet(const HandlerSet&) = delete;
+  HandlerSet& operator=(const HandlerSet&) = delete;
+
+  /// Once for every press or release.
+  HandlerSet& on_press(Button action, std::function<void()> handler);
+  HandlerSet& on_release(Button action, std::function<void()> handler);
+
+  /// In every update that has something new to tell of the action (see Seat::changes).
+  HandlerSet& on(Button action, std::function<void(const ButtonReading&)> handler);
+  HandlerSet& on(Axis action, std::function<void(const AxisReading&)> handler);
+  HandlerSet& on(Vector action, std::function<void(const VectorReading&)> handler);
+  HandlerSet& on(Motion action, std::function<void(const MotionReading&)> handler);
+  HandlerSet& on(Pointer action, std::function<void(const PointerReading&)> handler);
+
+  /// Listens to this seat instead of any before. In the next update it is told of all values that
+  /// are not at rest; a button that is down already is no press.
+  void attach(Seat& seat);
+
+  /// Listens to nobody. Whatever the handlers were told of comes to rest at once: buttons are
+  /// released, values are 0, pointers are gone. So a boat does not sail on when its helm is left.
+  void detach();
+
+  bool is_attached() const { return seat_ != nullptr; }
+
+  /// For the library's own modules.
+  void call();
+  void forget_seat() { seat_ = nullptr; }
+
+ private:
+  struct Handler {
+    ActionId action;
+    ActionKind kind;
+    std::function<void(const Reading&)> call;
+    bool is_active = false;  // the last it was told was not rest
+  };
+
+  HandlerSet& add(ActionId action, ActionKind kind, std::function<void(const Reading&)> call);
+  void tell(Handler& handler, const Reading& reading);
+
+  std::vector<Handler> handlers_;
+  Seat* seat_ = nullptr;
+  bool is_new_ = false;  // attached since the last update
+};
+
+}  // namespace nextmove

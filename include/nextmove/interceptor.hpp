@@ -1,0 +1,73 @@
+// Interceptors: steps of the game between what the devices say and what the game reads.
+#pragma once
+
+#include <cstdint>
+#include <functional>
+
+#include <nextmove/action.hpp>
+#include <nextmove/reading.hpp>
+#include <nextmove/time.hpp>
+#include <nextmove/vec2.hpp>
+
+namespace nextmove {
+
+namespace core {
+class SeatState;
+}
+
+/// What is about to become the readings of one seat. An interceptor may read it, hold some of it
+/// back, replace it or add to it; presses and releases are reckoned afterwards, so what is held
+/// back was never pressed, and what is invented is pressed and released like anything else. Mutes
+/// come before: they silence what the player does, not what an interceptor makes up.
+/// Handles of another playbook read as at rest and change nothing.
+class Incoming {
+ public:
+  Time now() const;             ///< of this update
+  Duration since_last() const;  ///< from the update before
+
+  /// As it stands, after the interceptors before this one.
+  ButtonReading read(Button action);
+  AxisReading read(Axis action);  ///< its digit is reckoned later and reads 0, like a vector's
+  VectorReading read(Vector action);
+  MotionReading read(Motion action);
+  PointerReading read(Pointer action);
+
+  /// As if nobody did anything. A button that is down stays unheard until it is pressed afresh.
+  void hold_back(Button action);
+  void hold_back(Axis action) { set(action, 0); }
+  void hold_back(Vector action) { set(action, {}); }
+  void hold_back(Motion action) { set(action, {}); }
+  void hold_back(Pointer action);
+
+  /// One press and its release, now.
+  void press(Button action);
+  /// Held in this update; ends with the first that does not say so.
+  void hold(Button action);
+
+  /// In place of what is there. Cut off to the range of the kind.
+  void set(Axis action, float value);
+  void set(Vector action, Vec2 value);
+  void set(Motion action, Vec2 value);
+  void set(Pointer action, Vec2 position);
+
+  /// On top of what is there. Cut off likewise.
+  void add(Axis action, float value) { set(action, read(action).value + value); }
+  void add(Vector action, Vec2 value);
+  void add(Motion action, Vec2 value);
+
+  /// For the library's own modules.
+  explicit Incoming(core::SeatState& seat) : seat_(seat) {}
+
+ private:
+  core::SeatState& seat_;
+};
+
+/// Called in every update, whether anything happened or not. It may enter and leave contexts, mute,
+/// and add or remove interceptors; all that counts from the next update on. It must not allocate
+/// where the game must not.
+using Interceptor = std::function<void(Incoming&)>;
+
+/// Names one interceptor of one seat. None is used twice.
+enum class InterceptorId : std::uint32_t { none = 0 };
+
+}  // namespace nextmove

@@ -1,0 +1,12 @@
+// Going on with a changed playbook.
+#pragma once
+
+#include <nextmove/playbook.hpp>
+
+namespace nextmove::core {
+
+/// `next`, with the numbers that `before` gave to actions, contexts and mutes. Names that `next`
+/// lacks keep theirs, and do nothing.
+Playbook keep_numbers(const Playbook& before, const Playbook& next);
+
+}  // namespace nextmove::core

@@ -1,0 +1,63 @@
+// What must hold for one binding, given the action that it drives.
+#pragma once
+
+#include <functional>
+#include <string>
+#include <vector>
+
+#include <nextmove/playbook.hpp>
+
+#include "source.hpp"
+
+namespace nextmove::core {
+
+/// `"name"`.
+std::string quoted(std::string_view name);
+
+/// Whether it names any, right or wrong.
+bool has_control(const BindingDefinition& binding);
+
+class BindingChecker {
+ public:
+  using Report = std::function<void(Place, std::string)>;
+
+  /// A control that a binding uses rightly.
+  struct Use {
+    ResolvedControl control;
+    std::string name;
+    Place place{};
+    const BindingDefinition* binding = nullptr;
+  };
+
+  BindingChecker(const std::vector<ZoneDefinition>& zones, Report report)
+      : zones_(zones), report_(std::move(report)) {}
+
+  /// Reports what is wrong with `binding`; the controls that are right.
+  std::vector<Use> check(const BindingDefinition& binding, const ActionDefinition& action);
+
+  void check_thresholds(const Thresholds& thresholds);
+
+ private:
+  void check_controls();
+  void check_direction(const Direction& direction);
+  void check_whole(bool has_directions);
+  void check_with();
+  void check_gesture();
+  void check_shaping();
+  void check_shaping_of_displacement();
+  void check_curve();
+  void check_rate();
+
+  std::optional<ResolvedControl> resolved(const PlacedControl& placed);
+  bool has_displacement() const;
+  bool has_live_control() const;
+  void use(const PlacedControl& placed, const ResolvedControl& control);
+
+  const std::vector<ZoneDefinition>& zones_;
+  Report report_;
+  const BindingDefinition* binding_ = nullptr;
+  const ActionDefinition* action_ = nullptr;
+  std::vector<Use> uses_;
+};
+
+}  // namespace nextmove::core

@@ -1,0 +1,12 @@
+// Axes and vectors as digits.
+#pragma once
+
+#include <nextmove/action.hpp>
+#include <nextmove/reading.hpp>
+
+namespace nextmove::core {
+
+/// What `value` reads as after having read as `before`.
+Digital digits_of(Vec2 value, const Digital& before, const Thresholds& thresholds);
+
+}  // namespace nextmove::core

@@ -1,0 +1,122 @@
+// What changes with time alone: motions by sticks and keys, and whatever is smoothed. Values hold
+// still from event to event, so what happens between can be reckoned exactly, whatever the frame
+// rate.
+#include <algorithm>
+#include <cmath>
+
+#include "require.hpp"
+#include "seat_state.hpp"
+
+namespace nextmove::core {
+namespace {
+
+constexpr float close_enough = 1e-4F;  // for smoothing to be over
+
+float distance(Vec2 a, Vec2 b) {
+  return std::max(std::abs(a.x - b.x), std::abs(a.y - b.y));
+}
+
+void add(Vec2& sum, Vec2 value, float factor) {
+  sum = {sum.x + value.x * factor, sum.y + value.y * factor};
+}
+
+}  // namespace
+
+Vec2 SeatState::custom(const LiveBinding& binding, Vec2 value) const {
+  const Customs::Function* function = customs_.find(binding.custom);
+  require(function != nullptr,
+          "the playbook names a custom shaping that the hub was not given; see Hub::set_custom");
+  return function == nullptr ? value : (*function)(value);
+}
+
+Vec2 SeatState::bent(const LiveBinding& binding, Vec2 value) const {
+  const Vec2 curved = binding.shaping.bent(value);
+  return binding.custom == no_index ? curved : custom(binding, curved);
+}
+
+void SeatState::flow(Slot& slot, const Wire& wire, RouteState& state, Vec2 value, Cause cause) {
+  if (state.value == value) return;
+  state.value = value;
+  const LiveBinding& binding = wiring_->binding(wire.route->binding);
+  if (cause == Cause::rewired) {
+    rewired_flows_.push_back({&slot, &binding});
+  } else {
+    retarget(slot, binding, cause);
+  }
+}
+
+void SeatState::retarget(Slot& slot, const LiveBinding& binding, Cause cause) {
+  Vec2 sum;
+  for (std::uint32_t i = 0; i < binding.count; ++i) {
+    add(sum, slot.routes[binding.first_state + i].value, 1);
+  }
+  const Vec2 target = bent(binding, clamped(sum, ActionKind::vector));
+  FlowState& flow = slot.flows[binding.flow];
+  if (target == flow.target) return;
+  advance(slot, binding, flow_time());
+  flow.target = target;
+  if (cause != Cause::operated || binding.smoothing == 0) flow.smooth = target;
+  slot.live[Wiring::index(binding.action)].is_stale = true;
+  tally_.mark(binding.action);
+  list_flow(slot, binding);
+}
+
+// Only what comes of all of it counts: two keys that cancel each other do so before and after.
+void SeatState::settle_rewired_flows() {
+  for (const auto& [slot, binding] : rewired_flows_) retarget(*slot, *binding, Cause::rewired);
+  rewired_flows_.clear();
+}
+
+void SeatState::list_flow(Slot& slot, const LiveBinding& binding) {
+  FlowState& flow = slot.flows[binding.flow];
+  if (flow.is_listed) return;
+  flow.is_listed = true;
+  flows_.push_back({&slot, &binding});
+}
+
+void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until) {
+  FlowState& flow = slot.flows[binding.flow];
+  if (until <= flow.until) return;
+  const auto dt = static_cast<float>(to_seconds(until - flow.until));
+  flow.until = until;
+  if (!flow.is_listed) return;  // at rest all the while
+  LiveState& live = slot.live[Wiring::index(binding.action)];
+  const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
+  Vec2 way;  // the integral of the smoothed value over dt
+  if (binding.smoothing > 0) {
+    const float kept = decay(dt / binding.smoothing);
+    const Vec2 behind = {flow.smooth.x - flow.target.x, flow.smooth.y - flow.target.y};
+    add(way, flow.target, dt);
+    add(way, behind, binding.smoothing * (1 - kept));
+    flow.smooth = {flow.target.x + behind.x * kept, flow.target.y + behind.y * kept};
+    add(live.nudge, flow.pending, 1 - kept);
+    flow.pending = {flow.pending.x * kept, flow.pending.y * kept};
+  } else {
+    add(way, flow.target, dt);
+  }
+  if (is_motion) add(live.nudge, binding.shaping.scaled(way), binding.rate);
+  live.is_stale = true;
+  tally_.mark(binding.action);
+}
+
+bool SeatState::comes_to_rest(Slot& slot, const LiveBinding& binding) {
+  FlowState& flow = slot.flows[binding.flow];
+  const bool is_settled = distance(flow.smooth, flow.target) < close_enough &&
+                          distance(flow.pending, {}) < close_enough;
+  if (!is_settled) return false;
+  LiveState& live = slot.live[Wiring::index(binding.action)];
+  flow.smooth = flow.target;
+  add(live.nudge, flow.pending, 1);
+  flow.pending = {};
+  const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
+  flow.is_listed = is_motion && flow.target != Vec2{};
+  return !flow.is_listed;
+}
+
+void SeatState::advance_flows(Time until) {
+  for (const auto& [slot, binding] : flows_) advance(*slot, *binding, until);
+  std::erase_if(flows_,
+                [&](const ActiveFlow& flow) { return comes_to_rest(*flow.slot, *flow.binding); });
+}
+
+}  // namespace nextmove::core

@@ -1,0 +1,243 @@
+// From routes to readings.
+#include <algorithm>
+
+#include "digital.hpp"
+#include "playbook_data.hpp"
+#include "seat_state.hpp"
+
+namespace nextmove::core {
+namespace {
+
+float square(Vec2 v) {
+  return v.x * v.x + v.y * v.y;
+}
+
+}  // namespace
+
+void SeatState::update(Time now) {
+  since_last_ = now - last_update_;
+  last_update_ = now;
+  if (now >= next_due_) complete_gestures(now);
+  if (!flows_.empty()) advance_flows(now);
+  if (!gestures_.empty()) note_progress(now);
+  for (const ActionId action : changes_) {
+    ButtonReading& button = readings_[Wiring::index(action)].button;
+    button = {.held = button.held, .progress = button.progress};
+  }
+  changes_.clear();
+  const auto dirty = tally_.take_dirty();
+  if (!interceptors_.empty()) return intercept(dirty);
+  for (const ActionId action : dirty) commit(action, collect(action));
+}
+
+// ---- what an action comes to
+
+Intake SeatState::collect(ActionId action) {
+  const ActionKind kind = readings_[Wiring::index(action)].kind;
+  if (kind == ActionKind::button) return collect_button(action);
+  Intake intake;
+  if (kind == ActionKind::pointer) {
+    const PointerState& pointer = pointers_[Wiring::index(action)];
+    intake.value = pointer.position;
+    intake.is_present = pointer.slot != nullptr && !is_muted(action);
+  } else {
+    intake.value = merged_value(action, kind);
+  }
+  return intake;
+}
+
+Intake SeatState::collect_button(ActionId action) {
+  Tally::Heard& heard = tally_.heard(action);
+  const bool is_held = heard.holders != 0;
+  Intake intake;
+  intake.button = {is_held,        heard.presses != 0, heard.releases != 0, heard.is_early,
+                   heard.progress, heard.presses,      heard.releases};
+  intake.logged = heard.presses;
+  intake.is_raw_held = is_held;
+  heard.presses = 0;
+  heard.releases = 0;
+  heard.progress = 0;
+  heard.is_early = false;
+  if (heard.is_blocked) [[unlikely]] {
+    // The press that was held back is not seen later either, nor is its release.
+    if (intake.button.releases == 0) {
+      tally_.forget_presses(action, intake.logged);
+      intake.logged = 0;
+      intake.button = {};
+    } else {
+      --intake.button.releases;
+      heard.is_blocked = false;
+    }
+  }
+  return intake;
+}
+
+// Across devices the largest wins, so that a drifting stick never beats a key, and at equal size
+// the device that was plugged in first.
+Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
+  Vec2 largest;
+  float largest_square = 0;
+  bool has_nudge = false;
+  for (const auto& slot : slots_) {
+    LiveState& live = slot->live[Wiring::index(action)];
+    if (live.is_stale) {
+      live.value = device_value(*slot, action, kind);
+      live.is_stale = false;
+    }
+    Vec2 value = live.value;
+    if (live.nudge != Vec2{}) {
+      value = clamped({value.x + live.nudge.x, value.y + live.nudge.y}, kind);
+      live.nudge = {};
+      has_nudge = true;
+    }
+    if (square(value) > largest_square) {
+      largest = value;
+      largest_square = square(value);
+    }
+  }
+  if (has_nudge) tally_.mark(action);  // it is over with the next update
+  return is_muted(action) ? Vec2{} : largest;
+}
+
+// Within a device the bindings add up.
+Vec2 SeatState::device_value(Slot& slot, ActionId action, ActionKind kind) const {
+  if (kind == ActionKind::motion) return {};
+  Vec2 of_device;
+  for (const LiveBinding& binding : wiring_->live_bindings(action, slot.kind)) {
+    Vec2 bent_value;
+    if (binding.flow != no_index) {
+      bent_value = slot.flows[binding.flow].smooth;
+    } else if (binding.count != 0) {
+      Vec2 sum;
+      const RouteState* state = &slot.routes[binding.first_state];
+      for (const RouteState* end = state + binding.count; state != end; ++state) {
+        sum = {sum.x + state->value.x, sum.y + state->value.y};
+      }
+      bent_value = bent(binding, clamped(sum, kind));
+    }
+    const Vec2 shaped = binding.shaping.scaled(bent_value);
+    of_device = {of_device.x + shaped.x, of_device.y + shaped.y};
+  }
+  return clamped(of_device, kind);
+}
+
+void SeatState::commit(ActionId action, const Intake& intake) {
+  Reading& reading = readings_[Wiring::index(action)];
+  bool is_changed = false;
+  if (reading.kind == ActionKind::button) {
+    const ButtonReading& button = intake.button;
+    is_changed = button.presses + button.releases != 0 || button.let_go_early ||
+                 button.progress != reading.button.progress;
+    reading.button = button;
+    reading.presses_ever += button.presses;
+    reading.releases_ever += button.releases;
+    reading.early_ever += button.let_go_early ? 1 : 0;
+  } else if (reading.kind == ActionKind::motion) {
+    is_changed = intake.value != Vec2{} || reading.value != Vec2{};
+    reading.value = intake.value;
+    reading.x_ever += static_cast<double>(reading.value.x);
+    reading.y_ever += static_cast<double>(reading.value.y);
+  } else if (intake.value != reading.value || intake.is_present != reading.is_present) {
+    is_changed = true;
+    reading.value = intake.value;
+    reading.is_present = intake.is_present;
+    if (reading.kind != ActionKind::pointer) {
+      reading.digital = digits_of(reading.value, reading.digital, playbook_.action(action).digital);
+    }
+  }
+  if (is_changed) changes_.push_back(action);
+}
+
+// ---- interceptors
+
+InterceptorId SeatState::add_interceptor(Interceptor interceptor, int order) {
+  intakes_.resize(readings_.size());
+  taken_in_.reserve(readings_.size());
+  const auto id = static_cast<InterceptorId>(++interceptors_ever_);
+  ListedInterceptor listed{id, order, std::move(interceptor)};
+  if (is_intercepting_) {
+    new_interceptors_.push_back(std::move(listed));
+  } else {
+    list_interceptor(std::move(listed));
+  }
+  return id;
+}
+
+void SeatState::list_interceptor(ListedInterceptor interceptor) {
+  const auto after =
+      std::find_if(interceptors_.begin(), interceptors_.end(),
+                   [&](const auto& other) { return other.order > interceptor.order; });
+  interceptors_.insert(after, std::move(interceptor));
+}
+
+// One that removes itself must not go while it runs.
+void SeatState::remove_interceptor(InterceptorId id) {
+  const auto is_it = [&](const ListedInterceptor& it) { return it.id == id; };
+  std::erase_if(new_interceptors_, is_it);
+  if (!is_intercepting_) {
+    std::erase_if(interceptors_, is_it);
+    return;
+  }
+  const auto found = std::find_if(interceptors_.begin(), interceptors_.end(), is_it);
+  if (found != interceptors_.end()) found->id = InterceptorId::none;
+}
+
+void SeatState::intercept(std::span<const ActionId> dirty) {
+  taken_in_.clear();
+  for (const ActionId action : dirty) intake(action);
+  Incoming incoming{*this};
+  is_intercepting_ = true;
+  for (const ListedInterceptor& interceptor : interceptors_) {
+    if (interceptor.id != InterceptorId::none) interceptor.call(incoming);
+  }
+  is_intercepting_ = false;
+  for (const ActionId action : taken_in_) {
+    Intake& intake = intakes_[Wiring::index(action)];
+    const Reading& reading = readings_[Wiring::index(action)];
+    if (reading.kind == ActionKind::button) {
+      settle_edges(intake.button, reading.button.held);
+      for (; intake.logged < intake.button.presses; ++intake.logged) {
+        tally_.note_press(action, journal_.now);
+      }
+    }
+    if (intake.is_changed) tally_.mark(action);  // it may look different without the interceptor
+    intake.is_here = false;
+    commit(action, intake);
+  }
+  std::erase_if(interceptors_, [](const auto& it) { return it.id == InterceptorId::none; });
+  for (ListedInterceptor& added : new_interceptors_) list_interceptor(std::move(added));
+  new_interceptors_.clear();
+}
+
+Intake& SeatState::intake(ActionId action) {
+  Intake& intake = intakes_[Wiring::index(action)];
+  if (intake.is_here) return intake;
+  intake = collect(action);
+  intake.is_here = true;
+  taken_in_.push_back(action);
+  return intake;
+}
+
+Intake& SeatState::change(ActionId action) {
+  Intake& intake = this->intake(action);
+  intake.is_changed = true;
+  return intake;
+}
+
+bool SeatState::has(ActionId action, ActionKind kind) const {
+  return tally_.knows(action) && readings_[Wiring::index(action)].kind == kind;
+}
+
+void SeatState::hold_back(ActionId action) {
+  Intake& intake = change(action);
+  tally_.forget_presses(action, intake.logged);
+  intake.logged = 0;
+  intake.button = {};
+  tally_.heard(action).is_blocked = intake.is_raw_held;
+}
+
+void SeatState::invent_press(ActionId action) {
+  ++change(action).button.presses;
+}
+
+}  // namespace nextmove::core

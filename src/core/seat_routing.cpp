@@ -1,0 +1,266 @@
+// From controls to routes.
+#include <algorithm>
+#include <array>
+#include <cmath>
+
+#include "seat_state.hpp"
+
+namespace nextmove::core {
+namespace {
+
+/// The four halves of a control's value: right, left, up, down.
+using Halves = std::array<float, 4>;
+
+Halves halves_of(Vec2 value) {
+  return {std::max(value.x, 0.0F), std::max(-value.x, 0.0F), std::max(value.y, 0.0F),
+          std::max(-value.y, 0.0F)};
+}
+
+Halves only_open(Halves halves, unsigned open) {
+  for (unsigned half = 0; half < 4; ++half) {
+    if (((open >> half) & 1U) == 0) halves[half] = 0;
+  }
+  return halves;
+}
+
+float mapped(const std::array<float, 4>& weights, const Halves& halves) {
+  return weights[0] * halves[0] + weights[1] * halves[1] + weights[2] * halves[2] +
+         weights[3] * halves[3];
+}
+
+Vec2 mapped(const Route& route, const Halves& halves) {
+  return {mapped(route.to_x, halves), mapped(route.to_y, halves)};
+}
+
+}  // namespace
+
+inline void SeatState::press(const Wire& wire, RouteState& state, float value, Cause cause) {
+  const bool is_down = value >= (state.is_down ? wire.release_at : wire.press_at);
+  if (is_down == state.is_down) return;
+  state.is_down = is_down;
+  const bool is_silent = tally_.heard(wire.action).mutes != 0;
+  if (is_down && wire.can_press && cause == Cause::operated && !is_silent) {
+    state.is_held = true;
+    tally_.hold(wire.action, time_);
+  } else if (state.is_held) {
+    state.is_held = false;
+    tally_.let_go(wire.action);
+  }
+}
+
+inline void SeatState::lean(Slot& slot, ActionId action, RouteState& state, Vec2 value) {
+  if (state.value == value) return;
+  state.value = value;
+  slot.live[Wiring::index(action)].is_stale = true;
+  tally_.mark(action);
+}
+
+// Routes to which a control is closed follow it all the same, so that a press they did not hear
+// never counts as fresh later.
+void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
+  if (wires_.has_with_controls(source) && cause != Cause::rewired) {
+    operate_with_controls(slot, source, value);
+  }
+  slot.controls[source] = value;
+  if (wires_.has_rivals(source)) release_first(slot, source, value, cause);
+  const Wire* const end = wires_.end(source);
+  for (const Wire* wire = wires_.begin(source); wire != end; ++wire) {
+    RouteState& state = slot.routes[wire->state];
+    if (wire->kind == RouteKind::press) {
+      press(*wire, state, value.x, cause);
+    } else if (wire->kind == RouteKind::push) {
+      lean(slot, wire->action, state, {wire->push.x * value.x, wire->push.y * value.x});
+    } else if (wire->kind == RouteKind::lean_whole && wire->open == part_all) {
+      lean(slot, wire->action, state, value);
+    } else {
+      route_slowly(slot, *wire, value, cause);
+    }
+  }
+}
+
+// A stick that swings from one side to the other lets go of the one before it pushes the other,
+// whichever binding was written first.
+void SeatState::release_first(Slot& slot, Source source, Vec2 value, Cause cause) {
+  for (const Wire* wire = wires_.begin(source); wire != wires_.end(source); ++wire) {
+    RouteState& state = slot.routes[wire->state];
+    if (wire->kind != RouteKind::contact || !state.is_down) continue;
+    const float amount = mapped(wire->route->to_x, halves_of(value));
+    if (amount < wire->release_at) contact(slot, *wire, state, amount, cause);
+  }
+}
+
+// What is rarer, and so kept out of the way of keys, buttons and whole sticks.
+[[gnu::noinline]] void SeatState::route_slowly(Slot& slot, const Wire& wire, Vec2 value,
+                                               Cause cause) {
+  const Route& route = *wire.route;
+  RouteState& state = slot.routes[wire.state];
+  const Halves halves = halves_of(value);
+  switch (wire.kind) {
+    case RouteKind::contact: contact(slot, wire, state, mapped(route.to_x, halves), cause); break;
+    case RouteKind::impulse:
+      if (cause == Cause::operated) impulse(slot, wire, state, mapped(route.to_x, halves));
+      break;
+    case RouteKind::flow:
+      flow(slot, wire, state, mapped(route, only_open(halves, wire.open)), cause);
+      break;
+    case RouteKind::nudge:
+      if (cause == Cause::operated) nudge(slot, wire, mapped(route, only_open(halves, wire.open)));
+      break;
+    case RouteKind::point: point(slot, wire, value, cause); break;
+    default: lean(slot, wire.action, state, mapped(route, only_open(halves, wire.open)));
+  }
+}
+
+void SeatState::contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause) {
+  const bool is_down = value >= (state.is_down ? wire.release_at : wire.press_at);
+  if (is_down == state.is_down) return;
+  state.is_down = is_down;
+  if (cause == Cause::cut_off) {
+    cut_contact(slot, *wire.route, state);
+  } else if (!is_down) {
+    end_contact(slot, *wire.route, state);
+  } else if (wire.can_press && cause == Cause::operated && !is_muted(wire.action)) {
+    begin_contact(slot, *wire.route, state);
+  }
+}
+
+// A detent presses once and lets go at once; what is less than a detent is kept for the next.
+void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, float amount) {
+  if (!wire.can_press || is_muted(wire.action)) return;
+  constexpr float most_detents = 100;  // more than a hand turns between two events
+  const float total = std::min(state.value.x + amount, most_detents);
+  const float detents = std::floor(total);
+  state.value.x = total - detents;
+  for (int i = 0; i < static_cast<int>(detents); ++i) {
+    begin_contact(slot, *wire.route, state);
+    end_contact(slot, *wire.route, state);
+  }
+}
+
+void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 amount) {
+  if (amount == Vec2{}) return;
+  LiveState& live = slot.live[Wiring::index(wire.action)];
+  tally_.mark(wire.action);
+  if (wire.route->binding == no_index) {
+    live.nudge = {live.nudge.x + amount.x, live.nudge.y + amount.y};
+    return;
+  }
+  const LiveBinding& binding = wiring_->binding(wire.route->binding);
+  if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
+  if (binding.smoothing == 0) {
+    live.nudge = {live.nudge.x + amount.x, live.nudge.y + amount.y};
+    return;
+  }
+  advance(slot, binding, flow_time());
+  Vec2& pending = slot.flows[binding.flow].pending;
+  pending = {pending.x + amount.x, pending.y + amount.y};
+  list_flow(slot, binding);
+}
+
+// The last to point wins, and a change of contexts does not make another the last. A pointer whose
+// control is claimed from above, or is nowhere any more, stays where it was, with nothing there.
+void SeatState::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
+  PointerState& pointer = pointers_[Wiring::index(wire.action)];
+  const bool is_there = wire.open == part_all && value.x >= 0;
+  const bool may_point =
+      cause == Cause::operated || pointer.slot == nullptr || pointer.slot == &slot;
+  if (is_there && may_point) {
+    pointer = {value, &slot, wire.route};
+  } else if (pointer.slot == &slot && pointer.route == wire.route) {
+    pointer.slot = nullptr;
+  }
+  tally_.mark(wire.action);
+}
+
+// What needs these controls held opens or closes before anything else is made of their new value:
+// live values move at once, and buttons take note of what is down.
+[[gnu::noinline]] void SeatState::operate_with_controls(Slot& slot, Source source, Vec2 value) {
+  flipped_.clear();
+  for (const Route& with : wiring_->with_routes(source)) operate_with_control(slot, with, value);
+  for (const std::size_t with : flipped_) {
+    for (const Source concerned : wiring_->sources_with(with)) {
+      wires_.lay_again(concerned, entered_);
+    }
+  }
+  for (const std::size_t with : flipped_) {
+    for (const Source concerned : wiring_->sources_with(with)) route_again(concerned);
+  }
+  settle_rewired_flows();
+}
+
+void SeatState::operate_with_control(Slot& slot, const Route& with, Vec2 value) {
+  RouteState& state = slot.routes[with.state];
+  const float amount = mapped(with.to_x, halves_of(value));
+  const bool is_down = amount >= (state.is_down ? with.release_at : with.press_at);
+  if (is_down == state.is_down) return;
+  state.is_down = is_down;
+  const std::size_t number = Wiring::index(with.action);
+  if (wires_.count_with(number, is_down ? 1 : -1)) flipped_.push_back(number);
+}
+
+void SeatState::route_again(Source source) {
+  for (const auto& slot : slots_) {
+    if (slot->controls[source] != Vec2{} || is_position(source)) {
+      route(*slot, source, slot->controls[source], Cause::rewired);
+    }
+  }
+}
+
+// The contexts have changed under controls that are down: live values move to whoever hears them
+// now, and buttons only take note of what is down.
+void SeatState::route_again() {
+  time_ = present();
+  for (Source source = 0; source < wiring_->source_count(); ++source) route_again(source);
+  settle_rewired_flows();
+}
+
+void SeatState::rest(Slot& slot) {
+  for (Source source = 0; source < wiring_->source_count(); ++source) {
+    if (slot.controls[source] == Vec2{} || is_position(source)) continue;
+    route(slot, source, {}, Cause::cut_off);
+  }
+  // A mouse stays where it is; fingers are nowhere.
+  for (Source source = source_of(Control::Finger1Position); source < control_count; ++source) {
+    if (slot.controls[source] != nowhere) route(slot, source, nowhere, Cause::cut_off);
+  }
+  slot.fingers = {};
+  // Smoothing does not go on, and what it still held back is lost.
+  for (const ActiveFlow& active : flows_) {
+    if (active.slot != &slot) continue;
+    FlowState& flow = slot.flows[active.binding->flow];
+    advance(slot, *active.binding, flow_time());
+    flow.smooth = flow.target;
+    flow.pending = {};
+    slot.live[Wiring::index(active.binding->action)].is_stale = true;
+    tally_.mark(active.binding->action);
+  }
+  // What is on with nothing down: toggles, and taps that wait for the next.
+  for (const Route& route : wiring_->routes()) {
+    if (route.gesture != no_index) cut_contact(slot, route, slot.routes[route.state]);
+  }
+}
+
+// The route's context is left: whatever it holds is released.
+void SeatState::release(Slot& slot, const Route& route) {
+  RouteState& state = slot.routes[route.state];
+  if (route.kind == RouteKind::point) {
+    PointerState& pointer = pointers_[Wiring::index(route.action)];
+    if (pointer.route == &route) pointer.slot = nullptr;
+    tally_.mark(route.action);
+  } else if (route.binding != no_index) {
+    const LiveBinding& binding = wiring_->binding(route.binding);
+    if (binding.flow != no_index) {
+      advance(slot, binding, flow_time());
+      FlowState& flow = slot.flows[binding.flow];
+      flow.target = flow.smooth = flow.pending = {};
+      slot.live[Wiring::index(route.action)].is_stale = true;
+      tally_.mark(route.action);
+    }
+    lean(slot, route.action, state, {});
+  } else {
+    cut_contact(slot, route, state);
+  }
+  state = {};
+}
+
+}  // namespace nextmove::core

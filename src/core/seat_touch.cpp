@@ -1,0 +1,181 @@
+// From fingers to touch zones.
+#include <algorithm>
+#include <cmath>
+
+#include "seat_state.hpp"
+
+namespace nextmove::core {
+namespace {
+
+using std::chrono::milliseconds;
+
+constexpr Source first_finger = source_of(Control::Finger1);
+constexpr Source first_position = source_of(Control::Finger1Position);
+
+Vec2 difference(Vec2 a, Vec2 b) {
+  return {a.x - b.x, a.y - b.y};
+}
+
+float length(Vec2 v) {
+  return std::sqrt(v.x * v.x + v.y * v.y);
+}
+
+Vec2 at_most_one(Vec2 v) {
+  const float l = length(v);
+  return l > 1 ? Vec2{v.x / l, v.y / l} : v;
+}
+
+// The way of a flick: right, left, up or down.
+Vec2 nearest_side(Vec2 v) {
+  if (std::abs(v.x) >= std::abs(v.y)) return {v.x > 0 ? 1.0F : -1.0F, 0};
+  return {0, v.y > 0 ? 1.0F : -1.0F};
+}
+
+// The arc tangent for 0..1, to 1e-5 radians (Abramowitz and Stegun, Handbook of Mathematical
+// Functions, 4.4.49), with the same bits on every machine.
+double arc_tangent(double x) {
+  const double s = x * x;
+  return x * (0.9998660 + s * (-0.3302995 + s * (0.1801410 + s * (-0.0851330 + s * 0.0208351))));
+}
+
+// By how many degrees `b` is turned against `a`, clockwise positive.
+float turn_between(Vec2 a, Vec2 b) {
+  const double cross = static_cast<double>(a.y) * static_cast<double>(b.x) -
+                       static_cast<double>(a.x) * static_cast<double>(b.y);
+  const double dot = static_cast<double>(a.x) * static_cast<double>(b.x) +
+                     static_cast<double>(a.y) * static_cast<double>(b.y);
+  const double across = std::abs(cross);
+  const double along = std::abs(dot);
+  if (across + along == 0) return 0;
+  constexpr double degrees = 57.29577951308232;
+  double angle = across <= along ? arc_tangent(across / along) * degrees
+                                 : 90 - arc_tangent(along / across) * degrees;
+  if (dot < 0) angle = 180 - angle;
+  return static_cast<float>(cross < 0 ? -angle : angle);
+}
+
+}  // namespace
+
+void SeatState::set_window(Vec2 size) {
+  window_ = size;
+  areas_.clear();
+  for (const ZoneDefinition& zone : playbook_.zones()) areas_.push_back(area_of(zone, window_));
+}
+
+// From shares of the window, y down, to shares of its shorter side, y up.
+Vec2 SeatState::in_shorter_sides(Vec2 place) const {
+  const float shorter = std::min(window_.x, window_.y);
+  return {place.x * window_.x / shorter, -place.y * window_.y / shorter};
+}
+
+void SeatState::hear_finger(Slot& slot, Source source, Vec2 value) {
+  const bool is_position = source >= first_position;
+  const std::size_t number = source - (is_position ? first_position : first_finger);
+  Finger& finger = slot.fingers[number];
+  if (is_position) {
+    const Vec2 before = finger.place;
+    finger.place = value;
+    if (finger.zone != no_index) move_finger(slot, finger, before);
+  } else if (value.x != 0) {
+    land_finger(slot, finger);
+  } else {
+    lift_finger(slot, finger);
+    finger.place = nowhere;
+    route(slot, first_position + static_cast<Source>(number), nowhere, Cause::operated);
+  }
+}
+
+// Zones that nobody hears let the finger through to those below.
+bool SeatState::is_heard(Source zone) const {
+  return std::any_of(wires_.begin(zone), wires_.end(zone),
+                     [](const Wire& wire) { return wire.can_press; });
+}
+
+void SeatState::land_finger(Slot& slot, Finger& finger) {
+  if (finger.is_down) return;
+  finger.is_down = true;
+  finger.landed = finger.place;
+  finger.since = time_;
+  finger.order = ++slot.fingers_ever;
+  finger.is_spent = false;
+  for (std::size_t zone = 0; zone < areas_.size(); ++zone) {
+    if (!areas_[zone].contains(finger.place) || !is_heard(source_of_zone(zone))) continue;
+    finger.zone = static_cast<std::uint32_t>(zone);
+    return operate_zone(slot, finger.zone);
+  }
+}
+
+void SeatState::move_finger(Slot& slot, Finger& finger, Vec2 before) {
+  const Source source = source_of_zone(finger.zone);
+  const Vec2 way = in_shorter_sides(difference(finger.place, finger.landed));
+  switch (playbook_.zones()[finger.zone].kind) {
+    case ZoneKind::button: break;
+    case ZoneKind::stick: operate_zone(slot, finger.zone); break;
+    case ZoneKind::tap: finger.is_spent = finger.is_spent || length(way) > tap_distance; break;
+    case ZoneKind::swipe:
+      if (finger.is_spent || length(way) < swipe_distance) break;
+      finger.is_spent = true;
+      if (time_ - finger.since > milliseconds{swipe_milliseconds}) break;
+      route(slot, source, nearest_side(way), Cause::operated);
+      break;
+    case ZoneKind::two_fingers: move_two(slot, finger, before); break;
+  }
+}
+
+void SeatState::move_two(Slot& slot, const Finger& moved, Vec2 before) {
+  const Finger* first = oldest_finger(slot, moved.zone, 0);
+  const Finger* second = first != nullptr ? oldest_finger(slot, moved.zone, first->order) : nullptr;
+  if (second == nullptr || (&moved != first && &moved != second)) return;
+  const Vec2 other = (&moved == first ? second : first)->place;
+  const Vec2 was = in_shorter_sides(difference(before, other));
+  const Vec2 is = in_shorter_sides(difference(moved.place, other));
+  route(slot, source_of_zone(moved.zone), {turn_between(was, is), length(is) - length(was)},
+        Cause::operated);
+}
+
+void SeatState::lift_finger(Slot& slot, Finger& finger) {
+  finger.is_down = false;
+  if (finger.zone == no_index) return;
+  const std::uint32_t zone = finger.zone;
+  finger.zone = no_index;
+  const bool is_short = time_ - finger.since <= milliseconds{tap_milliseconds};
+  if (playbook_.zones()[zone].kind == ZoneKind::tap && !finger.is_spent && is_short) {
+    route(slot, source_of_zone(zone), {1, 0}, Cause::operated);
+  }
+  operate_zone(slot, zone);
+}
+
+// Of the fingers in the zone, the oldest that is younger than `after`.
+const Finger* SeatState::oldest_finger(const Slot& slot, std::uint32_t zone, std::uint32_t after) {
+  const Finger* oldest = nullptr;
+  for (const Finger& finger : slot.fingers) {
+    const bool is_candidate = finger.zone == zone && finger.order > after;
+    if (is_candidate && (oldest == nullptr || finger.order < oldest->order)) oldest = &finger;
+  }
+  return oldest;
+}
+
+// What the fingers that are in a button or a stick make of it. The oldest leads.
+void SeatState::operate_zone(Slot& slot, std::uint32_t zone) {
+  const ZoneDefinition& definition = playbook_.zones()[zone];
+  const bool is_stick = definition.kind == ZoneKind::stick;
+  if (!is_stick && definition.kind != ZoneKind::button) return;
+  const Finger* finger = oldest_finger(slot, zone, 0);
+  Vec2 value;
+  if (finger != nullptr) value = is_stick ? stick_value(*finger, zone) : Vec2{1, 0};
+  if (slot.controls[source_of_zone(zone)] != value) {
+    route(slot, source_of_zone(zone), value, Cause::operated);
+  }
+}
+
+Vec2 SeatState::stick_value(const Finger& finger, std::uint32_t zone) const {
+  const ZoneArea& area = areas_[zone];
+  const bool floats = playbook_.zones()[zone].is_floating;
+  const Vec2 middle = {area.left + area.width / 2, area.top + area.height / 2};
+  const Vec2 size = in_shorter_sides({area.width, area.height});
+  const float radius = floats ? floating_radius : std::min(size.x, -size.y) / 2;
+  const Vec2 way = in_shorter_sides(difference(finger.place, floats ? finger.landed : middle));
+  return at_most_one({way.x / radius, way.y / radius});
+}
+
+}  // namespace nextmove::core

@@ -1,0 +1,84 @@
+// A device as a seat has it: what its controls say, and what the seat's routes make of them.
+#pragma once
+
+#include <array>
+#include <limits>
+#include <vector>
+
+#include <nextmove/device.hpp>
+#include <nextmove/time.hpp>
+#include <nextmove/vec2.hpp>
+
+#include "wiring.hpp"
+
+namespace nextmove::core {
+
+inline constexpr Time never = Time::max();
+inline constexpr Vec2 nowhere = {-1, -1};  // a position that is not known
+
+struct RouteState {
+  Vec2 value{};          // live routes: the contribution; impulses: the fraction left over
+  bool is_down = false;  // the control is beyond the threshold
+  bool is_held = false;  // ... and this route holds the action
+};
+
+struct GestureState {
+  Time since{};             // when the contact, or the last of several taps, began
+  Time due = never;         // when time alone makes it fire next
+  std::uint16_t count = 0;  // of taps so far
+  bool is_heard = false;    // there is a contact, and it counts
+};
+
+/// A contribution that changes with time alone.
+struct FlowState {
+  Vec2 target{};           // shaped, but not smoothed
+  Vec2 smooth{};           // what smoothing lets through of it
+  Vec2 pending{};          // of a smoothed displacement: what has not come through yet
+  Time until{};            // up to here it has been reckoned
+  bool is_listed = false;  // among those that are moving
+};
+
+/// What a device comes to for an axis, a vector or a motion.
+struct LiveState {
+  Vec2 value{};           // held: of axes and vectors
+  Vec2 nudge{};           // since the last update: displacements, and all of a motion
+  bool is_stale = false;  // a route has changed since `value` was reckoned
+};
+
+/// A finger on a touch screen.
+struct Finger {
+  Vec2 place = nowhere;
+  Vec2 landed = nowhere;
+  Time since{};                   // it is down
+  std::uint32_t order = 0;        // grows from one landing to the next
+  std::uint32_t zone = no_index;  // the one it belongs to until it lifts
+  bool is_down = false;
+  bool is_spent = false;  // it has flicked, or gone too far for a tap
+};
+
+struct Slot {
+  Slot(DeviceId id, DeviceKind device_kind, const Wiring& wiring)
+      : device(id),
+        kind(device_kind),
+        controls(wiring.source_count()),
+        routes(wiring.state_count()),
+        gestures(wiring.gesture_count()),
+        flows(wiring.flow_count()),
+        live(wiring.action_count()) {
+    for (Source source = 0; source < controls.size(); ++source) {
+      if (is_position(source)) controls[source] = nowhere;
+    }
+  }
+
+  DeviceId device;
+  DeviceKind kind;
+  std::vector<Vec2> controls;          // by source
+  std::vector<RouteState> routes;      // by Route::state
+  std::vector<GestureState> gestures;  // by Route::gesture
+  std::vector<FlowState> flows;        // by LiveBinding::flow
+  std::vector<LiveState> live;         // by action
+  std::array<Finger, 10> fingers;
+  std::uint32_t fingers_ever = 0;
+};
+
+}  // namespace nextmove::core

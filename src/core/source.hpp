@@ -1,0 +1,61 @@
+// Controls as the compiled tables see them: which source they are cut out of, and what part of it.
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <span>
+
+#include <nextmove/binding.hpp>
+#include <nextmove/zone.hpp>
+
+namespace nextmove::core {
+
+/// Numbers a source: what carries a value of its own. The controls that events carry come first, by
+/// their enumerators, then the touch zones in the order of the playbook.
+using Source = std::uint32_t;
+
+constexpr Source source_of(Control control) {
+  return static_cast<Source>(control);
+}
+constexpr Source source_of_zone(std::size_t zone) {
+  return static_cast<Source>(control_count + zone);
+}
+
+/// A control, whether of the standard list or of a zone.
+struct ResolvedControl {
+  Source source = 0;
+  DeviceKind device = DeviceKind::keyboard;
+  ControlForm form = ControlForm::button;
+  ControlForm source_form = ControlForm::button;
+  std::uint8_t part = 0;  ///< the ControlPart bits of the source that it covers
+};
+
+/// Nothing where the control is not set, there is no such zone, or the zone has no such part.
+std::optional<ResolvedControl> resolve(const PlacedControl& placed,
+                                       std::span<const ZoneDefinition> zones);
+
+/// The part of a zone of this kind; nothing where it has none.
+std::optional<ResolvedControl> resolve(ZoneKind kind, ZonePart part);
+
+/// Buttons and triggers have one value; sticks and displacements have two.
+constexpr bool has_single_value(ControlForm source_form) {
+  return source_form == ControlForm::button || source_form == ControlForm::trigger;
+}
+
+/// Positions are nowhere at first, and never at rest.
+inline bool is_position(Source source) {
+  return source < control_count && info(static_cast<Control>(source)).form == ControlForm::position;
+}
+
+/// A control that can be down: it has a single value between 0 and 1.
+constexpr bool can_be_down(ControlForm form) {
+  return form == ControlForm::button || form == ControlForm::trigger ||
+         form == ControlForm::stick_half;
+}
+
+constexpr bool is_displacement(ControlForm form) {
+  return form == ControlForm::displacement || form == ControlForm::displacement_axis ||
+         form == ControlForm::displacement_half;
+}
+
+}  // namespace nextmove::core

@@ -1,0 +1,140 @@
+// What each action has heard since the last update.
+#pragma once
+
+#include <algorithm>
+#include <array>
+#include <cstdint>
+#include <span>
+#include <vector>
+
+#include <nextmove/time.hpp>
+
+#include "wiring.hpp"
+
+namespace nextmove::core {
+
+class Tally {
+ public:
+  struct Heard {
+    std::uint32_t presses = 0;
+    std::uint32_t releases = 0;
+    std::uint32_t holders = 0;  // routes that hold it now
+    std::uint32_t mutes = 0;    // that silence it now
+    float progress = 0;         // of the hold that is furthest
+    bool is_early = false;      // a hold was let go before its time
+    bool is_dirty = false;      // listed for the next update
+    bool is_blocked = false;    // an interceptor held it back, and it has not been up since
+  };
+
+  explicit Tally(std::size_t actions) { resize(actions); }
+
+  void resize(std::size_t actions) {
+    heard_.resize(actions);
+    logs_.resize(actions);
+    dirty_.resize(actions + 1);
+  }
+
+  Heard& heard(ActionId action) { return heard_[Wiring::index(action)]; }
+  const Heard& heard(ActionId action) const { return heard_[Wiring::index(action)]; }
+  bool knows(ActionId action) const { return Wiring::index(action) < heard_.size(); }
+
+  // These have no branches that depend on what the player does: a wrong guess of the processor
+  // would cost more than the work.
+  void mark(ActionId action) {
+    Heard& heard = heard_[Wiring::index(action)];
+    dirty_[dirty_count_] = action;
+    dirty_count_ += heard.is_dirty ? 0 : 1;
+    heard.is_dirty = true;
+  }
+
+  void hold(ActionId action, Time time) {
+    Heard& heard = heard_[Wiring::index(action)];
+    const unsigned is_press = heard.holders == 0 ? 1 : 0;
+    logs_[Wiring::index(action)].note(time, is_press);
+    heard.presses += is_press;
+    ++heard.holders;
+    mark(action);
+  }
+
+  void let_go(ActionId action) {
+    Heard& heard = heard_[Wiring::index(action)];
+    --heard.holders;
+    heard.releases += heard.holders == 0 ? 1 : 0;
+    mark(action);
+  }
+
+  /// Pressed once more without having been up.
+  void press_again(ActionId action, Time time) {
+    logs_[Wiring::index(action)].note(time, 1);
+    ++heard_[Wiring::index(action)].presses;
+    mark(action);
+  }
+
+  /// A hold was let go before its time.
+  void let_go_early(ActionId action) {
+    heard_[Wiring::index(action)].is_early = true;
+    mark(action);
+  }
+
+  void add_progress(ActionId action, float progress) {
+    Heard& heard = heard_[Wiring::index(action)];
+    heard.progress = std::max(heard.progress, progress);
+    mark(action);
+  }
+
+  /// Hands out what is listed, so that what is marked from here on waits for the next update.
+  /// Valid until the next call.
+  std::span<const ActionId> take_dirty() {
+    taken_.assign(dirty_.begin(), dirty_.begin() + static_cast<std::ptrdiff_t>(dirty_count_));
+    dirty_count_ = 0;
+    for (const ActionId action : taken_) heard_[Wiring::index(action)].is_dirty = false;
+    return taken_;
+  }
+
+  /// True once for a press that is not older than `within` at `now`; see Seat::take_press.
+  bool take_press(ActionId action, Duration within, Time now) {
+    return logs_[Wiring::index(action)].take(within, now);
+  }
+  /// The newest presses are as if they had not been, or one was invented.
+  void forget_presses(ActionId action, std::uint32_t count) {
+    logs_[Wiring::index(action)].forget(count);
+  }
+  void note_press(ActionId action, Time time) { logs_[Wiring::index(action)].note(time, 1); }
+
+ private:
+  /// When the last presses of a button were, and which of them the game has taken. Presses are
+  /// numbered by how many there were before.
+  class PressLog {
+   public:
+    void note(Time time, unsigned is_press) {
+      times_[presses_ % times_.size()] = time;
+      presses_ += is_press;
+    }
+
+    void forget(std::uint32_t count) { presses_ -= std::min(count, presses_ - taken_); }
+
+    bool take(Duration within, Time now) {
+      constexpr std::uint32_t most_kept = 4;
+      const std::uint32_t kept = std::min(presses_ - taken_, most_kept);
+      for (std::uint32_t press = presses_ - kept; press != presses_; ++press) {
+        if (now - times_[press % times_.size()] > within) continue;
+        taken_ = press + 1;
+        return true;
+      }
+      return false;
+    }
+
+   private:
+    std::array<Time, 8> times_{};  // of press n in n % 8; the one to come has a place of its own
+    std::uint32_t presses_ = 0;
+    std::uint32_t taken_ = 0;  // all before this one
+  };
+
+  std::vector<Heard> heard_;     // by action
+  std::vector<PressLog> logs_;   // by action
+  std::vector<ActionId> dirty_;  // the first dirty_count_; one more has room for a write in vain
+  std::vector<ActionId> taken_;
+  std::size_t dirty_count_ = 0;
+};
+
+}  // namespace nextmove::core

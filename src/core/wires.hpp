@@ -1,0 +1,61 @@
+// What the entered contexts make of each control, flat, so that an event walks no contexts.
+#pragma once
+
+#include <span>
+#include <vector>
+
+#include "wiring.hpp"
+
+namespace nextmove::core {
+
+/// A route of an entered context, with what the contexts above and the with-controls leave open to
+/// it. What most events need of the route stands here once more, close together.
+struct Wire {
+  RouteKind kind;
+  std::uint8_t open;  // ControlPart bits that it hears
+  bool can_press;
+  ActionId action;
+  std::uint32_t state;
+  float press_at;
+  float release_at;
+  Vec2 push;  // for a control with a single value; 0 where that is closed
+  const Route* route;
+};
+
+class Wires {
+ public:
+  explicit Wires(const Wiring& wiring);
+
+  /// Lays all wires anew for these contexts, the one that hears first in front.
+  void lay(std::span<const ContextId> entered);
+
+  /// A with-control is down on one device more, or one less. True where it is now down that was
+  /// not, or the other way round; then the sources it concerns must be laid again.
+  bool count_with(std::size_t with, int devices);
+  void lay_again(Source source, std::span<const ContextId> entered);
+
+  /// Whether buttons hang on parts of this source, so that one event can release one of them and
+  /// press another.
+  bool has_rivals(Source source) const { return has_rivals_[source]; }
+
+  /// Whether parts of this source are with-controls.
+  bool has_with_controls(Source source) const { return !wiring_->with_routes(source).empty(); }
+
+  const Wire* begin(Source source) const { return wires_.data() + first_[source]; }
+  const Wire* end(Source source) const { return wires_.data() + first_[source + 1]; }
+
+ private:
+  struct Winners;
+
+  Wire* lay(Source source, std::span<const ContextId> entered, Wire* out);
+  bool is_satisfied(std::size_t with_set) const;
+  Winners winners(const Route* begin, const Route* end) const;
+
+  const Wiring* wiring_;
+  std::vector<Wire> wires_;           // by source, then as entered
+  std::vector<std::uint32_t> first_;  // by source, one more at the end
+  std::vector<bool> has_rivals_;      // by source
+  std::vector<std::uint32_t> down_;   // by with-control: on how many devices it is down
+};
+
+}  // namespace nextmove::core

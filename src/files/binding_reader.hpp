@@ -1,0 +1,38 @@
+// One binding from TOML.
+#pragma once
+
+#include <nextmove/binding.hpp>
+
+#include "toml_values.hpp"
+
+namespace nextmove::files {
+
+class BindingReader {
+ public:
+  explicit BindingReader(TomlValues& values) : values_(values) {}
+
+  /// The bindings of an action: one or a list of them. An empty list names an action that starts
+  /// out unbound.
+  std::vector<BindingDefinition> read_all(const TomlEntry& action);
+
+ private:
+  BindingDefinition read(const TomlEntry& action, const toml::node& node);
+  void read_key(const TomlEntry& entry, BindingDefinition& binding);
+  bool read_direction(const TomlEntry& entry, BindingDefinition& binding);
+  bool read_threshold(const TomlEntry& entry, Thresholds& thresholds);
+  bool read_shaping(const TomlEntry& entry, Shaping& shaping);
+  bool read_gesture(const TomlEntry& entry, Gesture& gesture);
+  void read_repeat(const TomlEntry& entry, Gesture& gesture);
+  void read_with(const TomlEntry& entry, BindingDefinition& binding);
+  void read_curve(const TomlEntry& entry, Curve& curve);
+  void read_invert(const TomlEntry& entry, Shaping& shaping);
+
+  TomlValues& values_;
+  bool has_gesture_ = false;           // in the binding at hand
+  const TomlEntry* within_ = nullptr;  // likewise
+};
+
+/// The binding that lists an action as unbound.
+BindingDefinition unbound(const TomlEntry& action);
+
+}  // namespace nextmove::files

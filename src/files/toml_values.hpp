@@ -1,0 +1,60 @@
+// Values of a TOML table, with a problem reported where one is not what it should be.
+#pragma once
+
+#include <initializer_list>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include <nextmove/binding.hpp>
+#include <nextmove/diagnostic.hpp>
+#include <nextmove/mute.hpp>
+#include <nextmove/time.hpp>
+
+#include "toml.hpp"
+
+namespace nextmove::files {
+
+Place place_of(const toml::source_region& region);
+Place place_of(const toml::node& node);
+Place place_of(const toml::key& key);
+
+/// One line of a table.
+struct TomlEntry {
+  const toml::key* key;
+  const toml::node* node;
+  std::string_view name() const { return key->str(); }
+};
+
+/// The entries of a table in the order of the file; toml++ keeps them by name.
+std::vector<TomlEntry> entries_of(const toml::table& table);
+
+/// Reads values; what is wrong is reported, and a harmless value given back.
+class TomlValues {
+ public:
+  void error(Place place, std::string message);
+  void wrong_type(const TomlEntry& entry, std::string_view wanted);
+  void unknown_key(const TomlEntry& entry, std::initializer_list<std::string_view> known);
+  /// What is named is not among these: unknown `what` "`name`", and which was probably meant.
+  void unknown_name(Place place, std::string_view what, std::string_view name,
+                    std::initializer_list<std::string_view> known);
+
+  std::string text(const TomlEntry& entry);
+  std::vector<TomlEntry> table(const TomlEntry& entry);
+  float number(const TomlEntry& entry, float otherwise);
+  bool truth(const TomlEntry& entry);
+  int whole_number(const TomlEntry& entry);
+  Duration duration(const TomlEntry& entry);
+  Duration duration(const TomlEntry& entry, const toml::node& node);
+  PlacedControl control(const TomlEntry& entry);
+  PlacedControl control(std::string_view name, Place place);
+  /// A list of names; `wanted` says of what.
+  std::vector<PlacedName> names(const TomlEntry& entry, std::string_view wanted);
+
+  std::vector<Diagnostic> take_problems() { return std::move(problems_); }
+
+ private:
+  std::vector<Diagnostic> problems_;
+};
+
+}  // namespace nextmove::files

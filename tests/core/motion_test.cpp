@@ -1,0 +1,282 @@
+#include "support/playbooks.hpp"
+
+namespace nextmove::support {
+namespace {
+
+struct Motions : ::testing::Test {
+  Motions() { stage.seat().enter("helm"); }
+
+  static PlaybookDefinition definition() {
+    using enum Control;
+    BindingDefinition keys = keys_for("look", KeyI, KeyJ, KeyK, KeyL);
+    keys.rate = 60;
+    return {.actions = {{.name = "look", .kind = ActionKind::motion},
+                        {.name = "throttle", .kind = ActionKind::axis},
+                        {.name = "pan", .kind = ActionKind::vector},
+                        {.name = "aim", .kind = ActionKind::pointer}},
+            .contexts = {{.name = "helm",
+                          .bindings = {{.action = "look",
+                                        .control = MouseMotion,
+                                        .shaping = {.scale = 0.5F}},
+                                       {.action = "look",
+                                        .control = PadRightStick,
+                                        .shaping = {.dead_zone = 0.0F},
+                                        .rate = 120},
+                                       keys,
+                                       {.action = "throttle", .control = WheelY},
+                                       {.action = "throttle", .more = KeyR, .less = KeyF},
+                                       {.action = "pan", .up = KeyW, .right = WheelRight},
+                                       {.action = "aim", .control = MousePosition},
+                                       {.action = "aim", .control = Finger1Position}}},
+                         {.name = "chart",
+                          .rank = 1,
+                          .bindings = {{.action = "look", .control = PadLeftStick, .rate = 1},
+                                       {.action = "aim", .control = MousePosition}}},
+                         {.name = "dialog", .rank = 2, .blocks = {DeviceKind::mouse}}},
+            .mutes = {{.name = "call", .is_everything_but = true}}};
+  }
+
+  Vec2 look() { return stage.seat().read(stage.hub().playbook().motion("look")).value; }
+  float throttle() { return stage.seat().read(stage.hub().playbook().axis("throttle")).value; }
+  PointerReading aim() { return stage.seat().read(stage.hub().playbook().pointer("aim")); }
+
+  testing::Rehearsal stage{make(definition())};
+};
+
+TEST_F(Motions, AMouseContributesItsCountsTimesScale) {
+  stage.move(Control::MouseMotion, 10, -4);
+  stage.move(Control::MouseMotion, 2, 1);
+  stage.wait(10ms);
+  EXPECT_EQ(look(), (Vec2{6, -1.5F}));
+  stage.wait(10ms);
+  EXPECT_EQ(look(), (Vec2{})) << "seen once";
+}
+
+TEST_F(Motions, AStickContributesItsValueTimesRateTimesTime) {
+  stage.move(Control::PadRightStick, 0.5F, 0);
+  stage.wait(100ms);
+  EXPECT_NEAR(look().x, 6, 1e-4);
+  stage.wait(50ms);
+  EXPECT_NEAR(look().x, 3, 1e-4);
+  stage.move(Control::PadRightStick, 0);
+  stage.wait(100ms);
+  EXPECT_EQ(look(), (Vec2{}));
+}
+
+TEST_F(Motions, AKeyContributesItsRate) {
+  stage.press(Control::KeyJ);
+  stage.wait(100ms);
+  EXPECT_NEAR(look().x, -6, 1e-4);
+}
+
+TEST_F(Motions, WhatHappensBetweenTwoUpdatesCountsByItsTime) {
+  const Time start = stage.now();
+  const DeviceId keyboard = stage.device(DeviceKind::keyboard);
+  stage.hub().feed({start + 10ms, keyboard, Control::KeyL, 1});
+  stage.hub().feed({start + 35ms, keyboard, Control::KeyL, 0});
+  stage.hub().update(start + 100ms);
+  EXPECT_NEAR(look().x, 60 * 0.025, 1e-4);
+}
+
+TEST_F(Motions, DoNotDependOnTheFrameRate) {
+  float sums[2] = {};
+  for (const int frames : {1, 250}) {
+    testing::Rehearsal other{make(definition())};
+    const Motion look = other.hub().playbook().motion("look");
+    other.seat().enter("helm");
+    other.move(Control::PadRightStick, 0.8F, 0);
+    for (int i = 0; i < frames; ++i) {
+      other.wait(1'000'000us / frames);
+      sums[frames == 1 ? 0 : 1] += other.seat().read(look).value.x;
+    }
+  }
+  EXPECT_NEAR(sums[0], 96, 1e-3);
+  EXPECT_NEAR(sums[1], 96, 1e-2);
+}
+
+TEST_F(Motions, AcrossDevicesTheLargestWins) {
+  stage.move(Control::PadRightStick, 0.1F, 0);
+  stage.move(Control::MouseMotion, 20, 0);
+  stage.wait(100ms);
+  EXPECT_EQ(look(), (Vec2{10, 0}));
+}
+
+TEST_F(Motions, AClaimedStickStopsAtOnce) {
+  stage.move(Control::PadRightStick, 1, 0);
+  stage.wait(100ms);
+  stage.seat().leave("helm");
+  stage.wait(100ms);
+  EXPECT_EQ(look(), (Vec2{}));
+}
+
+TEST_F(Motions, ADialogThatBlocksTheMouseKeepsItFromTurningTheCamera) {
+  stage.seat().enter("dialog");
+  stage.move(Control::MouseMotion, 10, 10);
+  stage.wait(10ms);
+  EXPECT_EQ(look(), (Vec2{}));
+}
+
+TEST_F(Motions, AMutedOneIsLostAndDoesNotComeBackLater) {
+  stage.seat().mute("call");
+  stage.move(Control::MouseMotion, 10, 10);
+  stage.press(Control::KeyL);
+  stage.wait(100ms);
+  EXPECT_EQ(look(), (Vec2{}));
+  stage.seat().unmute("call");
+  stage.wait(10ms);
+  EXPECT_NEAR(look().x, 0.6, 1e-4) << "the key that is still down, and nothing of before";
+}
+
+TEST_F(Motions, AReaderSeesEachStretchOnce) {
+  Reader reader{stage.seat()};
+  const Motion action = stage.hub().playbook().motion("look");
+  stage.move(Control::MouseMotion, 4, 0);
+  stage.wait(10ms);
+  stage.move(Control::MouseMotion, 6, 0);
+  stage.wait(10ms);
+  reader.step();
+  EXPECT_EQ(reader.read(action).value, (Vec2{5, 0}));
+  reader.step();
+  EXPECT_EQ(reader.read(action).value, (Vec2{}));
+}
+
+TEST_F(Motions, AreAmongTheChangesAsLongAsTheyLast) {
+  stage.press(Control::KeyL);
+  stage.wait(10ms);
+  stage.wait(10ms);
+  EXPECT_EQ(stage.seat().changes().size(), 1);
+  stage.release(Control::KeyL);
+  stage.wait(10ms);
+  EXPECT_EQ(stage.seat().changes().size(), 1) << "it came to rest";
+  stage.wait(10ms);
+  EXPECT_TRUE(stage.seat().changes().empty());
+}
+
+TEST_F(Motions, ADetentAddsToAnAxisForOneUpdate) {
+  stage.press(Control::KeyF);
+  stage.move(Control::Wheel, 0, 0.25F);
+  stage.wait(10ms);
+  EXPECT_EQ(throttle(), -1) << "another device, and larger";
+  stage.release(Control::KeyF);
+  stage.move(Control::Wheel, 0, 0.25F);
+  stage.move(Control::Wheel, 0, 0.25F);
+  stage.wait(10ms);
+  EXPECT_EQ(throttle(), 0.5F);
+  stage.wait(10ms);
+  EXPECT_EQ(throttle(), 0);
+  stage.move(Control::Wheel, 0, -3);
+  stage.wait(10ms);
+  EXPECT_EQ(throttle(), -1) << "within its range";
+}
+
+TEST_F(Motions, ADetentAddsToTheDirectionOfAVector) {
+  const Vector pan = stage.hub().playbook().vector("pan");
+  stage.move(Control::Wheel, 1, 1);
+  stage.wait(10ms);
+  EXPECT_EQ(stage.seat().read(pan).value, (Vec2{1, 0}));
+}
+
+TEST_F(Motions, APointerIsWhereTheLastDeviceSays) {
+  EXPECT_FALSE(aim().is_present);
+  stage.move(Control::MousePosition, 0.25F, 0.75F);
+  stage.wait(10ms);
+  EXPECT_EQ(aim(), (PointerReading{{0.25F, 0.75F}, true}));
+  stage.touch(1, 0.5F, 0.5F);
+  stage.wait(10ms);
+  EXPECT_EQ(aim(), (PointerReading{{0.5F, 0.5F}, true}));
+  stage.move(Control::MousePosition, 0.3F, 0.7F);
+  stage.wait(10ms);
+  EXPECT_EQ(aim().position, (Vec2{0.3F, 0.7F}));
+}
+
+TEST_F(Motions, ALiftedFingerPointsNowhere) {
+  stage.touch(1, 0.5F, 0.5F);
+  stage.wait(10ms);
+  stage.lift(1);
+  stage.wait(10ms);
+  EXPECT_EQ(aim(), (PointerReading{{0.5F, 0.5F}, false}));
+}
+
+TEST_F(Motions, AClaimedPointerStaysWhereItWasAndComesBackAtOnce) {
+  testing::Rehearsal other{
+      make({.actions = {{.name = "aim", .kind = ActionKind::pointer},
+                        {.name = "pick", .kind = ActionKind::pointer}},
+            .contexts = {{.name = "helm",
+                          .bindings = {{.action = "aim", .control = Control::MousePosition}}},
+                         {.name = "chart",
+                          .rank = 1,
+                          .bindings = {{.action = "pick", .control = Control::MousePosition}}}}})};
+  const Pointer below = other.hub().playbook().pointer("aim");
+  const Pointer above = other.hub().playbook().pointer("pick");
+  other.seat().enter("helm");
+  other.move(Control::MousePosition, 0, 0);
+  other.wait(10ms);
+  other.seat().enter("chart");
+  other.wait(10ms);
+  EXPECT_EQ(other.seat().read(above), (PointerReading{{0, 0}, true}));
+  EXPECT_FALSE(other.seat().read(below).is_present);
+  other.move(Control::MousePosition, 1, 1);
+  other.wait(10ms);
+  EXPECT_EQ(other.seat().read(below).position, (Vec2{0, 0}));
+  other.seat().leave("chart");
+  other.wait(10ms);
+  EXPECT_EQ(other.seat().read(below), (PointerReading{{1, 1}, true}));
+  EXPECT_FALSE(other.seat().read(above).is_present);
+}
+
+TEST_F(Motions, APointerOfAnUnpluggedDeviceOrAMuteIsGone) {
+  stage.move(Control::MousePosition, 0.5F, 0.5F);
+  stage.wait(10ms);
+  stage.seat().mute("call");
+  stage.wait(10ms);
+  EXPECT_FALSE(aim().is_present);
+  stage.seat().unmute("call");
+  stage.wait(10ms);
+  EXPECT_TRUE(aim().is_present);
+  stage.hub().release_all(stage.now());
+  stage.wait(10ms);
+  EXPECT_TRUE(aim().is_present) << "a mouse is where it is without being held";
+  stage.unplug(DeviceKind::mouse);
+  stage.wait(10ms);
+  EXPECT_FALSE(aim().is_present);
+}
+
+TEST(CheckMotions, ControlsAndNumbersMustFit) {
+  using enum Control;
+  PlaybookDefinition definition = Motions::definition();
+  auto& bindings = definition.contexts[0].bindings;
+  bindings[0].shaping.dead_zone = 0.1F;
+  bindings[1].rate = 0;
+  bindings[3].control = MouseMotionY;
+  bindings[4].rate = 3;
+  bindings[6].shaping.scale = 2;
+  bindings[7].control = Finger1;
+  bindings[1].shaping.scale = 20'000;
+  bindings.push_back({.action = "look", .control = MousePosition});
+  bindings.push_back({.action = "look", .control = PadLeftStick, .rate = -1});
+  definition.contexts[1].bindings[0].control = MouseMotion;
+  std::vector<std::string> messages;
+  for (const Diagnostic& problem : check(definition)) messages.push_back(problem.message);
+  EXPECT_EQ(
+      messages,
+      (std::vector<std::string>{
+          "the mouse, the wheel and two fingers take no dead zone and no curve; invert, custom, "
+          "smoothing and scale they take",
+          "scale must be above 0 and at most 10000; to turn a direction round, use invert",
+          "the motion \"look\" needs rate = how much a second at full push (above 0, at most "
+          "1000000) from a stick or a key",
+          "MouseMotionY cannot drive the axis \"throttle\"; an axis takes an axis of a stick, a "
+          "trigger, or more = and less =",
+          "rate is for motions; scale is for the rest", "a pointer takes no shaping",
+          "Finger1 cannot drive the pointer \"aim\"; a pointer takes MousePosition or "
+          "Finger1Position",
+          "MousePosition cannot drive the motion \"look\"; a motion takes MouseMotion, the wheel, "
+          "a "
+          "stick, or up =, down =, left = and right =",
+          "the motion \"look\" needs rate = how much a second at full push (above 0, at most "
+          "1000000) from a stick or a key",
+          "rate is for sticks and keys; the mouse and the wheel take scale"}));
+}
+
+}  // namespace
+}  // namespace nextmove::support

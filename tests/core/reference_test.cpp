@@ -1,0 +1,277 @@
+// The core and the reference model, side by side on playbooks and events at random. What they
+// disagree on is printed as the shortest story that still shows it.
+#include <array>
+#include <cstdlib>
+#include <functional>
+#include <random>
+
+#include <nextmove/playbook_file.hpp>
+
+#include "support/playbooks.hpp"
+#include "support/random_playbook.hpp"
+#include "support/reference_model.hpp"
+
+namespace nextmove::support {
+namespace {
+
+using std::chrono::milliseconds;
+
+constexpr std::array kinds = {DeviceKind::keyboard, DeviceKind::mouse, DeviceKind::gamepad,
+                              DeviceKind::gamepad};
+
+enum class What {
+  event,
+  update,
+  enter,
+  leave,
+  switch_to,
+  mute,
+  unmute,
+  take_press,
+  release_all,
+  replug
+};
+
+/// One line of a story.
+struct Line {
+  What what = What::event;
+  Time time{};
+  std::size_t device = 0;  // index into kinds
+  Control control = Control::none;
+  Vec2 value{};
+  std::string name{};
+  Duration within{};
+};
+
+using Story = std::vector<Line>;
+
+std::string to_string(const Line& line) {
+  constexpr std::array words = {"event", "update", "enter",      "leave",       "switch to",
+                                "mute",  "unmute", "take press", "release all", "replug"};
+  std::string text = std::to_string(line.time.count() / 1000) +
+                     " ms: " + words[static_cast<std::size_t>(line.what)] + ' ' + line.name;
+  if (line.what == What::event || line.what == What::replug) {
+    text += "device " + std::to_string(line.device) + ' ' + std::string{to_string(line.control)} +
+            ' ' + std::to_string(line.value.x) + ' ' + std::to_string(line.value.y);
+  }
+  return text + '\n';
+}
+
+class Teller {
+ public:
+  explicit Teller(std::mt19937& random) : random_(random) {}
+
+  Story tell(int events) {
+    Story story = {{.what = What::enter, .name = "context0"}};
+    while (events > 0) {
+      story.push_back(line());
+      events -= story.back().what == What::event ? 1 : 0;
+    }
+    return story;
+  }
+
+ private:
+  int below(int n) { return std::uniform_int_distribution{0, n - 1}(random_); }
+  template <std::size_t count>
+  Control one_of(const std::array<Control, count>& controls) {
+    return controls[static_cast<std::size_t>(below(static_cast<int>(count)))];
+  }
+  std::string numbered(const char* what, int n) { return what + std::to_string(below(n)); }
+
+  Line line() {
+    const int what = below(100);
+    if (what >= 22) return event();
+    if (what < 12) return update();
+    if (what < 14) return {What::enter, time_, 0, {}, {}, numbered("context", 4)};
+    if (what < 16) return {What::leave, time_, 0, {}, {}, numbered("context", 4)};
+    if (what < 17) return {What::switch_to, time_, 0, {}, {}, numbered("context", 4)};
+    if (what < 18) return {What::mute, time_, 0, {}, {}, numbered("mute", 2)};
+    if (what < 20) return {What::unmute, time_, 0, {}, {}, numbered("mute", 2)};
+    if (what < 21) {
+      return {What::take_press, time_, 0, {}, {}, numbered("action", 3), milliseconds{below(60)}};
+    }
+    if (below(4) != 0) return update();
+    if (below(2) == 0) return {What::release_all, time_};
+    return {What::replug, time_, static_cast<std::size_t>(below(kinds.size()))};
+  }
+
+  // Time stands still for a while, or goes on; now and then an update comes before the last events.
+  Line update() {
+    time_ += milliseconds{below(10)};
+    now_ = std::max(now_, time_ - milliseconds{below(4) == 0 ? 5 : 0});
+    return {What::update, now_};
+  }
+
+  // Mostly a little later than the last, at times at the same moment, and now and then late.
+  Line event() {
+    using enum Control;
+    constexpr std::array keys = {KeyA, KeyB, KeyC, KeyD, ShiftLeft, ControlLeft};
+    constexpr std::array mice = {MouseLeft, Wheel, MouseMotion, MousePosition};
+    constexpr std::array pads = {PadSouth, PadEast, PadLeftTrigger, PadLeftStick, PadRightStick};
+    if (below(3) > 0) time_ += milliseconds{below(15)};
+    const Time late = milliseconds{below(20) == 0 ? below(30) : 0};
+    Line line{What::event, std::max(time_ - late, Time{}),
+              static_cast<std::size_t>(below(kinds.size()))};
+    switch (kinds[line.device]) {
+      case DeviceKind::keyboard: line.control = one_of(keys); break;
+      case DeviceKind::mouse: line.control = one_of(mice); break;
+      default: line.control = one_of(pads);
+    }
+    line.value = value_of(info(line.control).form);
+    return line;
+  }
+
+  Vec2 value_of(ControlForm form) {
+    const auto eighths = [&](int from, int to) {
+      return static_cast<float>(from + below(to - from + 1)) / 8;
+    };
+    switch (form) {
+      case ControlForm::button: return {static_cast<float>(below(2)), 0};
+      case ControlForm::trigger: return {eighths(0, 8), 0};
+      case ControlForm::position: return {eighths(0, 8), eighths(0, 8)};
+      case ControlForm::displacement:
+        return {below(3) == 0 ? eighths(-16, 16) : 0.0F, eighths(-16, 16)};
+      default: return below(4) == 0 ? Vec2{} : Vec2{eighths(-8, 8), eighths(-8, 8)};
+    }
+  }
+
+  std::mt19937& random_;
+  Time time_{};
+  Time now_{};
+};
+
+/// Plays stories to both.
+class SideBySide {
+ public:
+  explicit SideBySide(const PlaybookDefinition& book)
+      : hub_(make(book)), seat_(hub_.add_seat("tug")), model_(hub_.playbook().definition()) {
+    for (std::size_t i = 0; i < kinds.size(); ++i) plug(i, {});
+  }
+
+  /// What they disagree on first; empty where they do not.
+  std::string play(const Story& story) {
+    for (const Line& line : story) {
+      if (std::string problem = play(line); !problem.empty()) return problem;
+    }
+    return {};
+  }
+
+ private:
+  void plug(std::size_t device, Time time) {
+    ids_[device] = hub_.plug({kinds[device], "simulated"}, time);
+    model_.plug(ids_[device], kinds[device]);
+  }
+
+  std::string play(const Line& line) {
+    switch (line.what) {
+      case What::event: {
+        const Event event{line.time, ids_[line.device], line.control, line.value.x, line.value.y};
+        hub_.feed(event);
+        model_.feed(event);
+        break;
+      }
+      case What::update:
+        hub_.update(line.time);
+        model_.update(line.time);
+        return difference();
+      case What::enter:
+        seat_.enter(line.name);
+        model_.enter(line.name);
+        break;
+      case What::leave:
+        seat_.leave(line.name);
+        model_.leave(line.name);
+        break;
+      case What::switch_to:
+        seat_.switch_to(line.name);
+        model_.switch_to(line.name);
+        break;
+      case What::mute:
+        seat_.mute(line.name);
+        model_.mute(line.name);
+        break;
+      case What::unmute:
+        seat_.unmute(line.name);
+        model_.unmute(line.name);
+        break;
+      case What::take_press: {
+        const bool taken = seat_.take_press(hub_.playbook().button(line.name), line.within);
+        if (taken == model_.take_press(line.name, line.within)) break;
+        return "take_press of " + line.name + " gave " + std::to_string(taken);
+      }
+      case What::release_all:
+        hub_.release_all(line.time);
+        model_.release_all(line.time);
+        break;
+      case What::replug:
+        hub_.unplug(ids_[line.device], line.time);
+        model_.unplug(ids_[line.device], line.time);
+        plug(line.device, line.time);
+        break;
+    }
+    return {};
+  }
+
+  std::string difference() const {
+    for (std::size_t i = 0; i < seat_.readings().size(); ++i) {
+      const std::string difference = model_.difference(i, seat_.readings()[i]);
+      if (!difference.empty()) return hub_.playbook().actions()[i].name + ": " + difference;
+    }
+    return {};
+  }
+
+  Hub hub_;
+  Seat& seat_;
+  ReferenceModel model_;
+  std::array<DeviceId, kinds.size()> ids_{};
+};
+
+std::string problem_of(const PlaybookDefinition& book, const Story& story) {
+  return SideBySide{book}.play(story);
+}
+
+/// Drops what is not needed for the two to disagree, in ever smaller pieces.
+void shorten(PlaybookDefinition& book, Story& story) {
+  for (std::size_t piece = story.size() / 2; piece > 0; piece /= 2) {
+    for (std::size_t at = 0; at + piece <= story.size();) {
+      Story shorter = story;
+      const auto begin = shorter.begin() + static_cast<std::ptrdiff_t>(at);
+      shorter.erase(begin, begin + static_cast<std::ptrdiff_t>(piece));
+      if (problem_of(book, shorter).empty()) {
+        at += piece;
+      } else {
+        story = shorter;
+      }
+    }
+  }
+  for (ContextDefinition& context : book.contexts) {
+    for (std::size_t i = context.bindings.size(); i-- > 0;) {
+      const std::vector<BindingDefinition> before = context.bindings;
+      context.bindings[i] = {.action = context.bindings[i].action};
+      if (problem_of(book, story).empty()) context.bindings = before;
+    }
+  }
+}
+
+TEST(Reference, AgreesWithTheCoreOnAMillionEvents) {
+  // NEXTMOVE_SEED=... plays one again.
+  const char* wanted = std::getenv("NEXTMOVE_SEED");
+  const auto seed =
+      wanted != nullptr ? static_cast<unsigned>(std::stoul(wanted)) : std::random_device{}();
+  std::printf("seed %u\n", seed);
+  std::mt19937 random{seed};
+  constexpr int most_events = 1'000'000;
+  constexpr int events_a_playbook = 2'000;
+  for (int events = 0; events < most_events; events += events_a_playbook) {
+    PlaybookDefinition book = random_playbook(random, true);
+    Story story = Teller{random}.tell(events_a_playbook);
+    if (problem_of(book, story).empty()) continue;
+    shorten(book, story);
+    std::string told;
+    for (const Line& line : story) told += to_string(line);
+    FAIL() << to_toml(book) << '\n' << told << problem_of(book, story);
+  }
+}
+
+}  // namespace
+}  // namespace nextmove::support

@@ -1,0 +1,165 @@
+#include <cmath>
+
+#include "support/playbooks.hpp"
+
+namespace nextmove::support {
+namespace {
+
+/// All of a playbook's values shaped in one way, but for the mouse, which is scaled by 2.
+PlaybookDefinition shaped(const Shaping& shaping) {
+  Shaping of_mouse;
+  of_mouse.custom = shaping.custom;
+  of_mouse.smoothing = shaping.smoothing;
+  of_mouse.scale = 2;
+  std::vector<BindingDefinition> bindings(4);
+  bindings[0] = {.action = "steer", .control = Control::PadLeftStick};
+  bindings[1] = {.action = "throttle", .more = Control::KeyR, .less = Control::KeyF};
+  bindings[2] = {.action = "look", .control = Control::PadRightStick, .rate = 10};
+  bindings[3] = {.action = "look", .control = Control::MouseMotion};
+  for (BindingDefinition& binding : bindings) binding.shaping = shaping;
+  bindings[3].shaping = of_mouse;
+  return {.actions = {{.name = "steer", .kind = ActionKind::vector},
+                      {.name = "throttle", .kind = ActionKind::axis},
+                      {.name = "look", .kind = ActionKind::motion}},
+          .contexts = {{.name = "helm", .bindings = bindings}}};
+}
+
+struct Smoothed {
+  explicit Smoothed(const Shaping& shaping = {.smoothing = 100ms}) : stage(make(shaped(shaping))) {
+    stage.seat().enter("helm");
+    stage.wait(10ms);
+  }
+  float throttle() { return stage.seat().read(stage.hub().playbook().axis("throttle")).value; }
+  Vec2 steer() { return stage.seat().read(stage.hub().playbook().vector("steer")).value; }
+  Vec2 look() { return stage.seat().read(stage.hub().playbook().motion("look")).value; }
+
+  testing::Rehearsal stage;
+};
+
+TEST(Smoothing, LetsThrough63PercentAfterItsTimeConstant) {
+  Smoothed smoothed;
+  smoothed.stage.press(Control::KeyR);
+  smoothed.stage.wait(100ms);
+  EXPECT_NEAR(smoothed.throttle(), 1 - std::exp(-1), 1e-5);
+  smoothed.stage.wait(200ms);
+  EXPECT_NEAR(smoothed.throttle(), 1 - std::exp(-3), 1e-5);
+}
+
+TEST(Smoothing, ArrivesAndThenRests) {
+  Smoothed smoothed;
+  smoothed.stage.press(Control::KeyR);
+  smoothed.stage.wait(2s);
+  EXPECT_EQ(smoothed.throttle(), 1);
+  smoothed.stage.wait(10ms);
+  EXPECT_TRUE(smoothed.stage.seat().changes().empty());
+  smoothed.stage.release(Control::KeyR);
+  smoothed.stage.wait(100ms);
+  EXPECT_NEAR(smoothed.throttle(), std::exp(-1), 1e-5);
+  smoothed.stage.wait(2s);
+  EXPECT_EQ(smoothed.throttle(), 0);
+}
+
+TEST(Smoothing, DoesTheSameAtEveryFrameRate) {
+  for (const int frames : {1, 3, 50}) {
+    Smoothed smoothed;
+    smoothed.stage.press(Control::KeyR);
+    for (int i = 0; i < frames; ++i) smoothed.stage.wait(150'000us / frames);
+    EXPECT_NEAR(smoothed.throttle(), 1 - std::exp(-1.5), 1e-4) << frames;
+  }
+}
+
+TEST(Smoothing, ScaleComesAfterIt) {
+  Smoothed smoothed{{.smoothing = 100ms, .scale = 2}};
+  smoothed.stage.press(Control::KeyR);
+  smoothed.stage.wait(50ms);
+  EXPECT_NEAR(smoothed.throttle(), 2 * (1 - std::exp(-0.5)), 1e-5);
+  smoothed.stage.wait(100ms);
+  EXPECT_EQ(smoothed.throttle(), 1);
+}
+
+TEST(Smoothing, OfAMotionLosesNothing) {
+  Smoothed smoothed;
+  float sum = 0;
+  smoothed.stage.move(Control::MouseMotion, 10, 0);
+  smoothed.stage.wait(100ms);
+  EXPECT_NEAR(smoothed.look().x, 20 * (1 - std::exp(-1)), 1e-4);
+  sum += smoothed.look().x;
+  for (int i = 0; i < 200; ++i) {
+    smoothed.stage.wait(10ms);
+    sum += smoothed.look().x;
+  }
+  EXPECT_NEAR(sum, 20, 1e-3);
+}
+
+TEST(Smoothing, OfAStickThatMovesAMotionLosesNothing) {
+  Smoothed smoothed{{.dead_zone = 0.0F, .smoothing = 100ms}};
+  float sum = 0;
+  smoothed.stage.move(Control::PadRightStick, 1, 0);
+  for (int i = 0; i < 300; ++i) {
+    if (i == 100) smoothed.stage.move(Control::PadRightStick, 0, 0);
+    smoothed.stage.wait(10ms);
+    sum += smoothed.look().x;
+  }
+  EXPECT_NEAR(sum, 10, 1e-2) << "a second at full push";
+}
+
+TEST(Smoothing, EndsAtOnceWhereTheContextIsLeft) {
+  Smoothed smoothed;
+  smoothed.stage.move(Control::PadLeftStick, 1, 0);
+  smoothed.stage.press(Control::KeyR);
+  smoothed.stage.wait(1s);
+  smoothed.stage.seat().leave("helm");
+  smoothed.stage.wait(1ms);
+  EXPECT_EQ(smoothed.throttle(), 0);
+  EXPECT_EQ(smoothed.steer(), (Vec2{}));
+  smoothed.stage.seat().enter("helm");
+  smoothed.stage.wait(1ms);
+  EXPECT_EQ(smoothed.throttle(), 1) << "the live value counts at once";
+}
+
+TEST(Smoothing, EndsAtOnceWhereTheDeviceIsGone) {
+  Smoothed smoothed;
+  smoothed.stage.press(Control::KeyR);
+  smoothed.stage.wait(1s);
+  smoothed.stage.unplug(DeviceKind::keyboard);
+  smoothed.stage.wait(1ms);
+  EXPECT_EQ(smoothed.throttle(), 0);
+}
+
+TEST(CustomShaping, ComesAfterTheCurveAndBeforeScale) {
+  Smoothed custom{{.dead_zone = 0.5F, .custom = "square", .scale = 0.5F}};
+  custom.stage.hub().set_custom("square", [](Vec2 v) { return Vec2{v.x * v.x, v.y}; });
+  custom.stage.move(Control::PadLeftStick, 0.75F, 0);
+  custom.stage.wait(1ms);
+  EXPECT_FLOAT_EQ(custom.steer().x, 0.125F) << "0.75 is half way beyond the dead zone";
+}
+
+TEST(CustomShaping, ShapesADisplacementToo) {
+  Smoothed custom{{.custom = "halve"}};
+  custom.stage.hub().set_custom("halve", [](Vec2 v) { return Vec2{v.x / 2, v.y / 2}; });
+  custom.stage.move(Control::MouseMotion, 3, 4);
+  custom.stage.wait(1ms);
+  EXPECT_EQ(custom.look(), (Vec2{3, 4})) << "halved, then scaled by 2";
+}
+
+#ifndef NDEBUG
+TEST(CustomShapingDeathTest, StopsADebugBuildWhereTheHubWasNotGivenIt) {
+  Smoothed custom{{.custom = "square"}};
+  custom.stage.press(Control::KeyR);
+  EXPECT_DEATH(custom.stage.wait(1ms), "the playbook names a custom shaping");
+}
+#endif
+
+TEST(AxialDeadZone, KeepsANearlyStraightPushStraight) {
+  Smoothed axial{{.dead_zone = 0.0F, .axial_dead_zone = 0.2F}};
+  axial.stage.move(Control::PadLeftStick, 0.15F, 0.6F);
+  axial.stage.wait(1ms);
+  EXPECT_EQ(axial.steer().x, 0);
+  EXPECT_FLOAT_EQ(axial.steer().y, 0.5F);
+  axial.stage.move(Control::PadLeftStick, -1, 0);
+  axial.stage.wait(1ms);
+  EXPECT_EQ(axial.steer(), (Vec2{-1, 0}));
+}
+
+}  // namespace
+}  // namespace nextmove::support

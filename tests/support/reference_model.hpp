@@ -1,0 +1,136 @@
+// The rules of meaning once more, as plainly as they can be written and with no thought of speed:
+// everything is worked out anew from definitions and values. It shares nothing with the core but
+// the definitions and the table of controls.
+#pragma once
+
+#include <map>
+#include <string>
+#include <vector>
+
+#include <nextmove/nextmove.hpp>
+
+namespace nextmove::support {
+
+/// One seat that owns all devices. Touch zones and custom functions are not known here.
+class ReferenceModel {
+ public:
+  explicit ReferenceModel(const PlaybookDefinition& book);  // as make_playbook has it
+
+  void plug(DeviceId id, DeviceKind kind);
+  void feed(const Event& event);
+  void unplug(DeviceId id, Time time);
+  void release_all(Time time);
+  void enter(const std::string& context);
+  void leave(const std::string& context);
+  void switch_to(const std::string& context);
+  void mute(const std::string& mute);
+  void unmute(const std::string& mute);
+  void update(Time now);
+  bool take_press(const std::string& action, Duration within);
+
+  /// Empty where `reading` is what the action reads as; else what is wrong.
+  std::string difference(std::size_t action, const Reading& reading) const;
+
+ private:
+  struct Point {
+    double x = 0;
+    double y = 0;
+  };
+  /// One control of one binding.
+  struct Item {
+    std::size_t context;
+    std::size_t binding;  // counted over all contexts
+    const BindingDefinition* definition;
+    std::size_t action;
+    ControlInfo control;
+    const Direction* direction;  // nullptr where the control drives the whole action
+  };
+  struct Contact {
+    bool down = false;
+    bool heard = false;
+    bool holds = false;
+    bool fired = false;
+    Time since{};
+    Time next{};
+    int taps = 0;
+    float detents = 0;
+  };
+  struct Flow {
+    Point target;
+    Point smooth;
+    Point pending;
+  };
+  struct Device {
+    DeviceId id;
+    DeviceKind kind;
+    std::map<Control, Vec2> values;
+    std::vector<Contact> contacts;      // by item
+    std::map<Control, bool> with_down;  // by with-control
+    std::vector<Flow> flows;            // by binding
+    std::vector<Point> nudges;          // by action
+  };
+  struct Action {
+    int holders = 0;
+    int mutes = 0;
+    unsigned presses = 0;
+    unsigned releases = 0;
+    bool early = false;
+    std::vector<Time> log;
+    std::size_t taken = 0;
+    // the reading
+    ButtonReading button;
+    std::vector<Point> candidates;  // values that may all be the largest, but for rounding
+    Vec2 place;
+    bool present = false;
+    DeviceId pointer = DeviceId::none;
+  };
+  struct Queued {
+    Event event;
+    enum { operate, unplug, release } what;
+  };
+
+  const ActionDefinition& action_of(const Item& item) const { return book_.actions[item.action]; }
+  bool is_entered(std::size_t context) const;
+  bool is_down(Control with) const;
+  bool has_all(const BindingDefinition& binding) const;
+  bool hears(const Item& item, int half) const;
+  bool hears_any(const Item& item) const;
+  bool hears_all(const Item& item) const;
+
+  void work_off(const Queued& queued);
+  std::vector<std::size_t> items_on(Control source) const;
+  void operate(Device& device, Control source, Vec2 value, Time time);
+  void cut(Device& device);
+  void operate_button(Device& device, std::size_t item, Vec2 value, Time time);
+  void begin(Contact& contact, const Item& item, Time time);
+  void end(Contact& contact, const Item& item, Time time);
+  void cut(Contact& contact, const Item& item);
+  void press(Action& action, Time time);
+  void let_go(Action& action);
+  void complete(Time until);
+  void note_what_is_down();
+  void find_pointers();
+
+  Point contribution(const Item& item, Vec2 value) const;
+  Point shaped(const Device& device, std::size_t binding) const;
+  bool takes_time(const BindingDefinition& binding) const;
+  void move_flows(Time until);
+  void retarget(const Device* operated, Control source);
+  Point value_of(const Device& device, std::size_t action) const;
+  void read();
+
+  PlaybookDefinition book_;
+  std::vector<Item> items_;
+  std::vector<const BindingDefinition*> bindings_;
+  std::vector<std::size_t> binding_actions_;
+  std::vector<std::size_t> binding_contexts_;
+  std::vector<Device> devices_;
+  std::vector<Action> actions_;
+  std::vector<std::size_t> entered_;  // who hears first in front
+  std::map<std::string, int> mutes_;
+  std::vector<Queued> queue_;
+  Time now_{};
+  Time moved_until_{};
+};
+
+}  // namespace nextmove::support

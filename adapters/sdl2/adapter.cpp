@@ -1,6 +1,7 @@
 #include <SDL.h>
 #include <algorithm>
 #include <array>
+#include <optional>
 #include <vector>
 
 #include <nextmove/sdl2.hpp>
@@ -32,6 +33,27 @@ struct Pad {
   std::array<Vec2, 2> sticks{};  // left, right; y up
 };
 
+/// SDL numbers fingers as it likes; here the first that is free gets the lowest number.
+struct TouchScreen {
+  SDL_TouchID id = 0;
+  DeviceId device = DeviceId::none;
+  std::array<std::optional<SDL_FingerID>, 10> fingers{};
+
+  std::optional<int> number_of(SDL_FingerID finger, bool is_new) {
+    auto found = std::find(fingers.begin(), fingers.end(), finger);
+    if (found == fingers.end() && is_new) {
+      found = std::find(fingers.begin(), fingers.end(), std::nullopt);
+      if (found != fingers.end()) *found = finger;
+    }
+    if (found == fingers.end()) return std::nullopt;
+    return static_cast<int>(found - fingers.begin());
+  }
+};
+
+Control nth(Control first, int number) {
+  return static_cast<Control>(static_cast<int>(first) + number);
+}
+
 Device describe(SDL_GameController* controller) {
   const auto text = [](const char* it) { return std::string{it != nullptr ? it : ""}; };
   return {DeviceKind::gamepad, text(SDL_GameControllerName(controller)),
@@ -53,6 +75,7 @@ class Adapter::Implementation {
 
   ~Implementation() {
     while (!pads_.empty()) unplug(pads_.back().instance, now());
+    for (const TouchScreen& screen : screens_) hub_.unplug(screen.device, now());
     hub_.unplug(mouse_, now());
     hub_.unplug(keyboard_, now());
   }
@@ -73,6 +96,10 @@ class Adapter::Implementation {
         return true;
       case SDL_MOUSEBUTTONDOWN:
       case SDL_MOUSEBUTTONUP: return mouse_button(time, event.button);
+      case SDL_MOUSEMOTION: return mouse_motion(time, event.motion);
+      case SDL_FINGERDOWN:
+      case SDL_FINGERMOTION:
+      case SDL_FINGERUP: return finger(time, event.tfinger);
       case SDL_MOUSEWHEEL: return wheel(time, event.wheel);
       case SDL_CONTROLLERDEVICEADDED: plug(event.cdevice.which, time); return true;
       case SDL_CONTROLLERDEVICEREMOVED: unplug(event.cdevice.which, time); return true;
@@ -85,10 +112,7 @@ class Adapter::Implementation {
       case SDL_CONTROLLERAXISMOTION:
         if (Pad* pad = find(event.caxis.which)) pad_axis(time, *pad, event.caxis);
         return true;
-      case SDL_WINDOWEVENT:
-        if (event.window.event != SDL_WINDOWEVENT_FOCUS_LOST) return false;
-        hub_.release_all(time);
-        return true;
+      case SDL_WINDOWEVENT: return window(time, event.window);
       default: return false;
     }
   }
@@ -104,6 +128,67 @@ class Adapter::Implementation {
     if (event.which == SDL_TOUCH_MOUSEID) return false;
     button(time, mouse_, from_mouse_button(event.button), event.state);
     return true;
+  }
+
+  bool window(Time time, const SDL_WindowEvent& event) {
+    switch (event.event) {
+      case SDL_WINDOWEVENT_FOCUS_LOST: hub_.release_all(time); return true;
+      case SDL_WINDOWEVENT_SIZE_CHANGED:
+      case SDL_WINDOWEVENT_FOCUS_GAINED: measure(event.windowID); return true;
+      default: return false;
+    }
+  }
+
+  Vec2 measure(Uint32 window_id) {
+    SDL_Window* window = SDL_GetWindowFromID(window_id);
+    if (window == nullptr) return {};
+    int width = 0;
+    int height = 0;
+    SDL_GetWindowSize(window, &width, &height);
+    const Vec2 size = {static_cast<float>(width), static_cast<float>(height)};
+    if (width > 0 && height > 0 && size != hub_.window()) hub_.set_window(size.x, size.y);
+    return size;
+  }
+
+  bool mouse_motion(Time time, const SDL_MouseMotionEvent& event) {
+    if (event.which == SDL_TOUCH_MOUSEID) return false;
+    hub_.feed({time, mouse_, Control::MouseMotion, static_cast<float>(event.xrel),
+               static_cast<float>(-event.yrel)});
+    const Vec2 size = measure(event.windowID);
+    if (size.x <= 0 || size.y <= 0 || SDL_GetRelativeMouseMode() == SDL_TRUE) return true;
+    const auto share = [](Sint32 at, float whole) {
+      return std::clamp(static_cast<float>(at) / whole, 0.0F, 1.0F);
+    };
+    hub_.feed(
+        {time, mouse_, Control::MousePosition, share(event.x, size.x), share(event.y, size.y)});
+    return true;
+  }
+
+  bool finger(Time time, const SDL_TouchFingerEvent& event) {
+    if (SDL_GetTouchDeviceType(event.touchId) != SDL_TOUCH_DEVICE_DIRECT) return false;
+    measure(event.windowID);
+    TouchScreen& screen = screen_of(event.touchId, time);
+    const auto number = screen.number_of(event.fingerId, event.type == SDL_FINGERDOWN);
+    if (!number) return true;  // an eleventh finger
+    if (event.type == SDL_FINGERUP) {
+      screen.fingers[static_cast<std::size_t>(*number)].reset();
+      hub_.feed({time, screen.device, nth(Control::Finger1, *number), 0});
+      return true;
+    }
+    hub_.feed({time, screen.device, nth(Control::Finger1Position, *number),
+               std::clamp(event.x, 0.0F, 1.0F), std::clamp(event.y, 0.0F, 1.0F)});
+    if (event.type == SDL_FINGERDOWN) {
+      hub_.feed({time, screen.device, nth(Control::Finger1, *number), 1});
+    }
+    return true;
+  }
+
+  TouchScreen& screen_of(SDL_TouchID id, Time time) {
+    const auto found = std::find_if(screens_.begin(), screens_.end(),
+                                    [&](const TouchScreen& screen) { return screen.id == id; });
+    if (found != screens_.end()) return *found;
+    screens_.push_back({id, hub_.plug({DeviceKind::touch, "touch screen"}, time), {}});
+    return screens_.back();
   }
 
   bool wheel(Time time, const SDL_MouseWheelEvent& event) {
@@ -167,6 +252,7 @@ class Adapter::Implementation {
   DeviceId keyboard_;
   DeviceId mouse_;
   std::vector<Pad> pads_;
+  std::vector<TouchScreen> screens_;
 };
 
 Adapter::Adapter(Hub& hub) : implementation_(std::make_unique<Implementation>(hub)) {}

@@ -63,6 +63,26 @@ TEST_F(Adapter, EveryMouseButtonHasItsControl) {
                                 Control::MouseBack, Control::MouseForward}));
 }
 
+TEST_F(Adapter, MovingTheMouseIsAMotionAndAPlaceInTheWindow) {
+  std::vector<Event> heard;
+  hub.on_step([&](const Step& step) {
+    if (const auto* event = std::get_if<Event>(&step)) heard.push_back(*event);
+  });
+  Display::hands({"mousemove", "320", "120"});
+  pump();
+  Display::hands({"mousemove_relative", "--", "16", "-24"});
+  pump();
+  hub.on_step({});
+  ASSERT_GE(heard.size(), 2U);
+  const Event& motion = heard[heard.size() - 2];
+  const Event& position = heard.back();
+  EXPECT_EQ(motion.control, Control::MouseMotion);
+  EXPECT_EQ((Vec2{motion.x, motion.y}), (Vec2{16, 24})) << "up is up";
+  EXPECT_EQ(position.control, Control::MousePosition);
+  EXPECT_EQ((Vec2{position.x, position.y}), (Vec2{336.0F / 640, 96.0F / 480}));
+  EXPECT_EQ(hub.window(), (Vec2{640, 480}));
+}
+
 TEST_F(Adapter, LosingTheFocusReleasesEverything) {
   Display::hands({"keydown", "w", "keydown", "space"});
   pump();

@@ -10,6 +10,14 @@ if("sdl2" IN_LIST NextMove_FIND_COMPONENTS AND
   set(NextMove_sdl2_FOUND TRUE)
 endif()
 
+if("draw" IN_LIST NextMove_FIND_COMPONENTS AND
+   EXISTS "${CMAKE_CURRENT_LIST_DIR}/NextMoveDrawTargets.cmake")
+  find_dependency(PkgConfig)
+  pkg_check_modules(CAIRO REQUIRED IMPORTED_TARGET cairo)
+  include("${CMAKE_CURRENT_LIST_DIR}/NextMoveDrawTargets.cmake")
+  set(NextMove_draw_FOUND TRUE)
+endif()
+
 foreach(component IN LISTS NextMove_FIND_COMPONENTS)
   if(NOT NextMove_${component}_FOUND AND NextMove_FIND_REQUIRED_${component})
     set(NextMove_FOUND FALSE)

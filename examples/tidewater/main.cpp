@@ -1,7 +1,9 @@
 // Tidewater: a harbour tug to steer, and a place to see the library at work.
 #include <CLI/CLI.hpp>
 #include <SDL.h>
+#include <algorithm>
 #include <cstdio>
+#include <filesystem>
 #include <memory>
 #include <optional>
 #include <string>
@@ -22,6 +24,9 @@ struct Options {
   std::string screenshot;
   std::string record;
   std::string play;
+  tidewater::Choices choices;
+  bool watch = false;
+  bool zones = false;
   long frames = -1;  // -1: until the window is closed
 };
 
@@ -104,6 +109,50 @@ class RecordedSource : public Source {
   Replay replay_;
 };
 
+/// Reads the playbook again whenever its file has changed, and hands it to the hub.
+class Watch {
+ public:
+  Watch(std::string path, Hub& hub) : path_(std::move(path)), hub_(hub), seen_(stamp()) {}
+
+  /// Once a frame.
+  void look() {
+    const auto now = stamp();
+    if (now == seen_) return;
+    seen_ = now;
+    const Result<Playbook> changed = load_playbook(path_);
+    if (changed) hub_.adopt(*changed);
+    problems_.clear();
+    for (const Diagnostic& problem : changed.diagnostics) {
+      problems_.push_back("line " + std::to_string(problem.place.line) + ": " +
+                          printable(problem.message));
+    }
+    constexpr std::size_t most = 20;
+    if (problems_.size() > most) problems_.resize(most);
+    std::printf("%s\n", changed ? "playbook adopted" : "playbook refused");
+    std::fflush(stdout);
+    print(changed.diagnostics);
+  }
+
+  const std::vector<std::string>& problems() const { return problems_; }
+
+ private:
+  std::filesystem::file_time_type stamp() const {
+    std::error_code gone;  // while it is being written, say
+    return std::filesystem::last_write_time(path_, gone);
+  }
+
+  std::string path_;
+  Hub& hub_;
+  std::filesystem::file_time_type seen_;
+  std::vector<std::string> problems_;
+};
+
+bool is_touched(const Hub& hub) {
+  const std::vector<RecordedDevice> devices = hub.devices();
+  return std::any_of(devices.begin(), devices.end(),
+                     [](const RecordedDevice& it) { return it.device.kind == DeviceKind::touch; });
+}
+
 int run(const Options& options) {
   const Result<Playbook> playbook = load_playbook(options.playbook);
   print(playbook.diagnostics);
@@ -131,7 +180,8 @@ int run(const Options& options) {
   std::optional<RecordingWriter> writer;  // outlives the hub, which tells it of the last unplugging
   Hub hub{*playbook};
   Seat& seat = hub.add_seat("port tug");
-  tidewater::Harbour harbour{*playbook, seat};
+  hub.set_window(tidewater::harbour_size.x, tidewater::harbour_size.y);
+  tidewater::Harbour harbour{hub.playbook(), seat, options.choices};
   tidewater::Scene scene{renderer.get()};
   std::unique_ptr<Source> source;
   if (recording) {
@@ -146,11 +196,23 @@ int run(const Options& options) {
     hub.on_step([&](const Step& step) { writer->write(step); });
   }
 
+  std::optional<Watch> watch;
+  if (options.watch) watch.emplace(options.playbook, hub);
+  const auto overlay = [&] {
+    tidewater::Overlay over;
+    if (watch) over.problems = watch->problems();
+    const std::span zones = hub.playbook().zones();
+    for (std::size_t i = 0; i < zones.size() && (options.zones || is_touched(hub)); ++i) {
+      if (seat.hears_zone(i)) over.zones.push_back(zones[i]);
+    }
+    return over;
+  };
   std::optional<Time> last;
   for (long frame = 0; frame != options.frames && source->advance(); ++frame) {
     harbour.step(last ? seconds_between(*last, hub.now()) : 0);
     last = hub.now();
-    scene.draw(harbour);
+    if (watch) watch->look();
+    scene.draw(harbour, overlay());
     SDL_RenderPresent(renderer.get());
     constexpr Uint32 at_most_100_frames_a_second = 10;
     if (!recording) SDL_Delay(at_most_100_frames_a_second);
@@ -158,7 +220,7 @@ int run(const Options& options) {
   std::printf("%s\n", harbour.report().c_str());
   if (writer && !writer->is_good()) return fail("the recording could not be written whole");
   if (!options.screenshot.empty()) {
-    scene.draw(harbour);
+    scene.draw(harbour, overlay());
     if (!tidewater::save_screenshot(renderer.get(), options.screenshot)) {
       return fail("cannot write " + options.screenshot);
     }
@@ -186,6 +248,14 @@ int main(int argc, char** argv) {
   app.add_option("--record", options.record, "record what is played")->type_name("FILE");
   app.add_option("--play", options.play, "play a recording instead of the devices")
       ->type_name("FILE");
+  app.add_flag("--watch", options.watch, "read the playbook again whenever it is saved");
+  app.add_flag("--zones", options.zones, "show the touch zones before anything is touched");
+  app.add_flag("--auto-lamp", options.choices.auto_lamp,
+               "accessibility: the searchlight goes on by itself in fog");
+  app.add_option("--call-after", options.choices.call_after, "a call comes in after so long")
+      ->type_name("SECONDS")
+      ->check(CLI::NonNegativeNumber)
+      ->capture_default_str();
   app.footer(
       "Example:\n  tidewater --record trip.jsonl\n  tidewater --play trip.jsonl --screenshot "
       "end.png");

@@ -177,6 +177,76 @@ void draw_sea_chart(cairo_t* cr) {
   }
 }
 
+constexpr int fog_height = 330;
+
+void draw_fog(cairo_t* cr) {
+  cairo_pattern_t* thick = cairo_pattern_create_linear(0, 0, 0, fog_height);
+  cairo_pattern_add_color_stop_rgba(thick, 0, 0.86, 0.89, 0.90, 0.78);
+  cairo_pattern_add_color_stop_rgba(thick, 0.55, 0.86, 0.89, 0.90, 0.42);
+  cairo_pattern_add_color_stop_rgba(thick, 1, 0.86, 0.89, 0.90, 0);
+  cairo_set_source(cr, thick);
+  cairo_paint(cr);
+  cairo_pattern_destroy(thick);
+}
+
+constexpr int beam_length = 320;
+constexpr int beam_width = 170;
+
+// From the lamp at the left.
+void draw_light(cairo_t* cr) {
+  cairo_pattern_t* light =
+      cairo_pattern_create_radial(0, beam_width / 2.0, 0, 0, beam_width / 2.0, beam_length);
+  cairo_pattern_add_color_stop_rgba(light, 0, 1, 0.97, 0.78, 0.75);
+  cairo_pattern_add_color_stop_rgba(light, 1, 1, 0.97, 0.78, 0);
+  cairo_move_to(cr, 0, beam_width / 2.0);
+  cairo_line_to(cr, beam_length, 0);
+  cairo_line_to(cr, beam_length, beam_width);
+  cairo_close_path(cr);
+  cairo_set_source(cr, light);
+  cairo_fill(cr);
+  cairo_pattern_destroy(light);
+}
+
+constexpr int jib_length = 230;
+constexpr int jib_width = 28;
+constexpr Vec2 crane_foot = {1110, 528};  // in the harbour
+
+void draw_jib(cairo_t* cr) {
+  fill_box(cr, 0, 6, jib_length, jib_width - 12.0, {0.90, 0.67, 0.16});
+  cairo_set_source_rgb(cr, 0.45, 0.32, 0.06);
+  cairo_set_line_width(cr, 2);
+  for (int x = 0; x < jib_length; x += 16) {
+    cairo_move_to(cr, x, 7);
+    cairo_line_to(cr, x + 8, jib_width - 7.0);
+    cairo_line_to(cr, x + 16, 7);
+  }
+  cairo_stroke(cr);
+}
+
+void draw_hook(cairo_t* cr) {
+  set_colour(cr, funnel);
+  cairo_arc(cr, 32, 32, 28, 0, 2 * pi);
+  cairo_fill(cr);
+  set_colour(cr, {0.90, 0.67, 0.16});
+  cairo_arc(cr, 32, 32, 12, 0, 2 * pi);
+  cairo_fill(cr);
+}
+
+void draw_zone(cairo_t* cr, int w, int h, bool is_round) {
+  if (is_round) {
+    cairo_arc(cr, w / 2.0, h / 2.0, std::min(w, h) / 2.0 - 3, 0, 2 * pi);
+  } else {
+    cairo_rectangle(cr, 3, 3, w - 6, h - 6);
+  }
+  cairo_set_source_rgba(cr, 1, 1, 1, 0.10);
+  cairo_fill_preserve(cr);
+  cairo_set_source_rgba(cr, 1, 1, 1, 0.75);
+  cairo_set_line_width(cr, 3);
+  const std::array<double, 2> dashes = {12, 7};
+  if (!is_round) cairo_set_dash(cr, dashes.data(), static_cast<int>(dashes.size()), 0);
+  cairo_stroke(cr);
+}
+
 void draw_cross(cairo_t* cr) {
   set_colour(cr, hull_red);
   cairo_set_line_width(cr, 4);
@@ -196,7 +266,11 @@ Scene::Scene(SDL_Renderer* renderer)
                               draw_water(cr);
                               draw_quay(cr);
                             })),
+      fog_(make_picture(renderer, width, fog_height, draw_fog)),
       tug_(make_picture(renderer, tug_size, tug_size, draw_hull)),
+      beam_(make_picture(renderer, beam_length, beam_width, draw_light)),
+      jib_(make_picture(renderer, jib_length, jib_width, draw_jib)),
+      hook_(make_picture(renderer, 64, 64, draw_hook)),
       ring_(make_picture(renderer, ring_size, ring_size, draw_sound)),
       chart_(make_picture(renderer, chart_frame.w + 2 * chart_margin_x,
                           chart_frame.h + 2 * chart_margin_y, draw_sea_chart)),
@@ -208,12 +282,114 @@ Scene::Scene(SDL_Renderer* renderer)
   SDL_SetRenderDrawBlendMode(renderer_, SDL_BLENDMODE_BLEND);
 }
 
-void Scene::draw(const Harbour& harbour) {
+void Scene::draw(const Harbour& harbour, const Overlay& overlay) {
   SDL_RenderCopy(renderer_, harbour_.get(), nullptr, nullptr);
   draw_rings(harbour);
   draw_tug(harbour);
+  const SDL_Rect north = {0, 0, width - static_cast<int>(quay_width), fog_height};
+  SDL_RenderCopy(renderer_, fog_.get(), nullptr, &north);
+  if (harbour.is_lamp_on()) draw_beam(harbour);
+  draw_line_work(harbour);
+  draw_crane(harbour);
   if (harbour.is_chart_open()) draw_chart(harbour);
+  draw_zones(overlay);
+  if (harbour.radio() != Radio::silent) draw_radio(harbour);
   draw_status(harbour);
+  if (!overlay.problems.empty()) draw_problems(overlay);
+}
+
+void Scene::draw_beam(const Harbour& harbour) {
+  const Tug& tug = harbour.tug();
+  const int x = screen_x(tug.position.x);
+  const int y = screen_y(tug.position.y);
+  const SDL_Rect where = {x, y - beam_width / 2, beam_length, beam_width};
+  const SDL_Point lamp = {0, beam_width / 2};
+  const double clockwise =
+      -static_cast<double>(tug.heading) * 180 / pi + static_cast<double>(tug.light);
+  SDL_RenderCopyEx(renderer_, beam_.get(), nullptr, &where, clockwise, &lamp, SDL_FLIP_NONE);
+}
+
+// How far the line is in, and what became of it.
+void Scene::draw_line_work(const Harbour& harbour) {
+  const int x = screen_x(harbour.tug().position.x);
+  const int y = screen_y(harbour.tug().position.y);
+  if (harbour.hauling() > 0) {
+    const SDL_Rect frame = {x - 42, y + 62, 84, 14};
+    const SDL_Rect done = {x - 40, y + 64, static_cast<int>(80 * harbour.hauling()), 10};
+    SDL_SetRenderDrawColor(renderer_, 8, 20, 26, 200);
+    SDL_RenderFillRect(renderer_, &frame);
+    SDL_SetRenderDrawColor(renderer_, 238, 196, 90, 255);
+    SDL_RenderFillRect(renderer_, &done);
+  } else if (harbour.has_slipped()) {
+    draw_line("The line slipped: hold longer", x - 105, y + 60, 15);
+  }
+  if (harbour.is_anchored()) draw_line("Anchored", x - 32, y - 86, 15);
+  if (harbour.is_piloted()) draw_line("The pilot steers", x - 56, y - 86, 15);
+}
+
+void Scene::draw_crane(const Harbour& harbour) {
+  const Crane& crane = harbour.crane();
+  const int x = screen_x(crane_foot.x);
+  const int y = screen_y(crane_foot.y);
+  const SDL_Rect jib = {x, y - jib_width / 2, jib_length, jib_width};
+  const SDL_Point foot = {0, jib_width / 2};
+  const auto angle = static_cast<double>(crane.angle);
+  SDL_RenderCopyEx(renderer_, jib_.get(), nullptr, &jib, -angle, &foot, SDL_FLIP_NONE);
+  const SDL_Rect base = centred(x, y, 54);
+  SDL_SetRenderDrawColor(renderer_, 54, 52, 50, 255);
+  SDL_RenderFillRect(renderer_, &base);
+  const double radians = angle * pi / 180;
+  const int hook_x = x + static_cast<int>(std::lround(std::cos(radians) * (jib_length - 14)));
+  const int hook_y = y - static_cast<int>(std::lround(std::sin(radians) * (jib_length - 14)));
+  // Seen from above, what hangs high is nearer.
+  const SDL_Rect hook = centred(hook_x, hook_y, 22 + static_cast<int>(crane.height * 26));
+  SDL_RenderCopy(renderer_, hook_.get(), nullptr, &hook);
+}
+
+void Scene::draw_box(const SDL_Rect& where) {
+  SDL_RenderCopy(renderer_, strip_.get(), nullptr, &where);
+  SDL_SetRenderDrawColor(renderer_, 220, 230, 232, 120);
+  SDL_RenderDrawRect(renderer_, &where);
+}
+
+void Scene::draw_radio(const Harbour& harbour) {
+  const SDL_Rect where = {904, 112, 336, 112};
+  draw_box(where);
+  const bool is_calling = harbour.radio() == Radio::calling;
+  draw_line(is_calling ? "Radio: the ferry Merrow calls" : "Merrow: crossing ahead of you, over",
+            where.x + 18, where.y + 14, 17);
+  draw_line(is_calling ? "Answer: T" : "Hang up: hold T", where.x + 18, where.y + 46, 15);
+  draw_line("Wheel and winch wait", where.x + 18, where.y + 74, 15);
+}
+
+void Scene::draw_zones(const Overlay& overlay) {
+  for (const nextmove::ZoneDefinition& zone : overlay.zones) {
+    const nextmove::ZoneArea area = nextmove::area_of(zone, harbour_size);
+    const SDL_Rect where = {
+        screen_x(area.left * harbour_size.x), screen_x(area.top * harbour_size.y),
+        screen_x(area.width * harbour_size.x), screen_x(area.height * harbour_size.y)};
+    const bool is_round = zone.kind == nextmove::ZoneKind::button && where.w == where.h;
+    Texture& texture = zones_[zone.name + std::to_string(where.w)];
+    if (texture == nullptr) {
+      texture = make_picture(renderer_, where.w, where.h,
+                             [&](cairo_t* cr) { draw_zone(cr, where.w, where.h, is_round); });
+    }
+    SDL_RenderCopy(renderer_, texture.get(), nullptr, &where);
+    draw_line(zone.name, where.x + (is_round ? where.w / 2 - 20 : 14),
+              where.y + (is_round ? where.h / 2 - 10 : 10), 16);
+  }
+}
+
+void Scene::draw_problems(const Overlay& overlay) {
+  const int lines = static_cast<int>(overlay.problems.size());
+  const SDL_Rect where = {60, 60, 1160, 74 + lines * 22};
+  draw_box(where);
+  draw_line("The playbook was saved with problems; the one before goes on", where.x + 20,
+            where.y + 14, 18);
+  for (int i = 0; i < lines; ++i) {
+    draw_line(overlay.problems[static_cast<std::size_t>(i)], where.x + 20, where.y + 50 + i * 22,
+              14);
+  }
 }
 
 void Scene::draw_tug(const Harbour& harbour) {
@@ -238,15 +414,21 @@ void Scene::draw_chart(const Harbour& harbour) {
   SDL_RenderFillRect(renderer_, nullptr);
   const int shift_x = screen_x(harbour.chart_offset().x);
   const int shift_y = -static_cast<int>(std::lround(harbour.chart_offset().y));
-  const SDL_Rect part = {chart_margin_x + shift_x, chart_margin_y + shift_y, chart_frame.w,
-                         chart_frame.h};
+  const float zoom = harbour.chart_zoom();
+  const auto shown = [&](int length) {
+    return static_cast<int>(std::lround(static_cast<float>(length) / zoom));
+  };
+  const SDL_Rect part = {chart_margin_x + shift_x + (chart_frame.w - shown(chart_frame.w)) / 2,
+                         chart_margin_y + shift_y + (chart_frame.h - shown(chart_frame.h)) / 2,
+                         shown(chart_frame.w), shown(chart_frame.h)};
   SDL_RenderCopy(renderer_, chart_.get(), &part, &chart_frame);
   SDL_RenderSetClipRect(renderer_, &chart_frame);
   const int middle_x = chart_frame.x + chart_frame.w / 2;
   const int middle_y = chart_frame.y + chart_frame.h / 2;
   for (const Vec2 mark : harbour.marks()) {
-    const int x = middle_x + screen_x(mark.x) - shift_x;
-    const int y = middle_y - static_cast<int>(std::lround(mark.y)) - shift_y;
+    const Vec2 offset = harbour.chart_offset();
+    const int x = middle_x + screen_x((mark.x - offset.x) * zoom);
+    const int y = middle_y - screen_x((mark.y - offset.y) * zoom);
     const SDL_Rect where = centred(x, y, 24);
     SDL_RenderCopy(renderer_, cross_.get(), nullptr, &where);
   }
@@ -266,14 +448,22 @@ void Scene::draw_status(const Harbour& harbour) {
                 static_cast<double>(course.x), static_cast<double>(course.y),
                 static_cast<double>(harbour.tug().engine * 100),
                 harbour.is_horn_sounding() ? "sounding" : "silent");
-  draw_line(harbour.is_chart_open() ? "Chart open: the helm waits" : "At the helm", 24, height - 54,
-            17);
+  const char* place = "At the helm";
+  const char* keys =
+      "Steer: W A S D, arrows, left stick     Engine: R F     Horn: Space     Light: L, mouse     "
+      "Winch: hold E     Anchor: X     Pilot: P     Crane: C     Chart: M";
+  if (harbour.is_at_crane()) {
+    place = "At the crane";
+    keys = "Hoist: W S     Slew: A D, left stick     Back to the helm: C";
+  }
+  if (harbour.is_chart_open()) {
+    place = "Chart open: the helm waits";
+    keys =
+        "Move the chart: W A S D, arrows, left stick     Zoom: wheel     Mark: Space     Close: M";
+  }
+  draw_line(place, 24, height - 54, 17);
   draw_line(status.data(), 290, height - 54, 17);
-  draw_line(harbour.is_chart_open()
-                ? "Move the chart: W A S D, arrows, left stick     Mark: Space     Close: M"
-                : "Steer: W A S D, arrows, left stick     Engine: R and F, triggers     Horn: "
-                  "Space     Chart: M",
-            24, height - 29, 14);
+  draw_line(keys, 24, height - 29, 14);
 }
 
 void Scene::draw_line(const std::string& text, int x, int y, double size) {

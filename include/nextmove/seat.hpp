@@ -89,6 +89,10 @@ class Seat {
   void mute(std::string_view mute);
   void unmute(std::string_view mute);
 
+  /// Whether a finger that lands in this zone (an index into Playbook::zones) is caught there now:
+  /// whether an entered context has bound it. To draw the zones that are of use.
+  bool hears_zone(std::size_t zone) const;
+
   /// Puts a step between what the devices say and the readings of this seat; see Incoming. Those of
   /// lower order come first, and of equals the one that was added first. A seat without any device
   /// can be played by interceptors alone.

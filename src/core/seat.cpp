@@ -109,6 +109,10 @@ bool Seat::take_press(Button action, Duration within) {
   return state_->take_press(action.id, within);
 }
 
+bool Seat::hears_zone(std::size_t zone) const {
+  return zone < state_->playbook().zones().size() && state_->is_heard(core::source_of_zone(zone));
+}
+
 InterceptorId Seat::add_interceptor(Interceptor interceptor, int order) {
   return state_->add_interceptor(std::move(interceptor), order);
 }

@@ -56,6 +56,8 @@ class SeatState {
   }
   /// How large the window is, in any unit, for touch zones.
   void set_window(Vec2 size);
+  /// Whether an entered context hears this zone.
+  bool is_heard(Source zone) const;
   /// Every control of every device goes to rest.
   void release_all(Time time);
 
@@ -146,7 +148,6 @@ class SeatState {
   void operate_zone(Slot& slot, std::uint32_t zone);
   Vec2 stick_value(const Finger& finger, std::uint32_t zone) const;
   Vec2 in_shorter_sides(Vec2 place) const;
-  bool is_heard(Source zone) const;
   static const Finger* oldest_finger(const Slot& slot, std::uint32_t zone, std::uint32_t after);
 
   // Gestures (seat_gestures.cpp)

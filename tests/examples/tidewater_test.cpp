@@ -1,5 +1,6 @@
 // The game in its window, played by hand.
 #include <cstdio>
+#include <fstream>
 #include <gtest/gtest.h>
 #include <memory>
 
@@ -92,6 +93,31 @@ TEST_F(Tidewater, TheTugWaitsWhileTheChartIsOpen) {
   EXPECT_EQ(report.y, start_y) << report.text;
   EXPECT_EQ(report.horns, 0U);
   EXPECT_EQ(report.marks, 1U);
+}
+
+TEST_F(Tidewater, APlaybookThatIsSavedIsPlayedAtOnceAndAWrongOneIsRefused) {
+  const std::string path = NEXTMOVE_SOURCE "/examples/data/tidewater.toml";
+  std::string text = read_file(path);
+  const TemporaryFile playbook{"tuned.toml", text};
+  const auto game = start({"--watch", "--playbook", playbook.path()});
+  const auto save = [&](const std::string& from, const std::string& to) {
+    const std::size_t at = text.find(from);
+    ASSERT_NE(at, std::string::npos);
+    text.replace(at, from.size(), to);
+    std::ofstream{playbook.path(), std::ios::binary} << text;
+    Display::hands({"sleep", "0.5"});
+  };
+  save("horn        = [\"Space\"", "horn        = [\"KeyH\"");
+  Display::hands({"key", "space"});
+  Display::hands({"key", "h"});
+  Display::hands({"key", "h"});
+  save("[\"KeyH\"", "[\"KeyHH\"");
+  Display::hands({"key", "h"});
+  const Finished done = game->stop();
+  const std::size_t report = done.output.find("tug at");
+  EXPECT_EQ(done.output.substr(0, report), "playbook adopted\nplaybook refused\n");
+  EXPECT_NE(done.output.find("3 horns"), std::string::npos) << done.output;
+  EXPECT_NE(done.errors.find("unknown control \"KeyHH\""), std::string::npos) << done.errors;
 }
 
 TEST_F(Tidewater, ARecordedTripEndsAtTheSamePlace) {

@@ -141,13 +141,13 @@ void ReferenceModel::plug(DeviceId id, DeviceKind kind) {
 }
 
 void ReferenceModel::feed(const Event& event) {
-  queue_.push_back({event, Queued::operate});
+  queue_.push_back({event, Queued::operating});
 }
 void ReferenceModel::unplug(DeviceId id, Time time) {
-  queue_.push_back({{time, id}, Queued::unplug});
+  queue_.push_back({{time, id}, Queued::unplugging});
 }
 void ReferenceModel::release_all(Time time) {
-  queue_.push_back({{time}, Queued::release});
+  queue_.push_back({{time}, Queued::releasing});
 }
 
 void ReferenceModel::update(Time now) {
@@ -168,13 +168,13 @@ void ReferenceModel::work_off(const Queued& queued) {
   move_flows(std::max(event.time, now_));
   const auto device = std::find_if(devices_.begin(), devices_.end(),
                                    [&](const Device& d) { return d.id == event.device; });
-  if (queued.what == Queued::release) {
+  if (queued.what == Queued::releasing) {
     for (Device& each : devices_) cut(each);
     find_pointers();
     retarget(nullptr, Control::none);
   } else if (device == devices_.end()) {
     return;
-  } else if (queued.what == Queued::unplug) {
+  } else if (queued.what == Queued::unplugging) {
     cut(*device);
     for (Action& action : actions_) {
       if (action.pointer == device->id) action.pointer = DeviceId::none;

@@ -86,7 +86,7 @@ class ReferenceModel {
   };
   struct Queued {
     Event event;
-    enum { operate, unplug, release } what;
+    enum { operating, unplugging, releasing } what;
   };
 
   const ActionDefinition& action_of(const Item& item) const { return book_.actions[item.action]; }

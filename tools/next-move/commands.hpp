@@ -15,3 +15,10 @@ int show_command(const std::string& playbook, bool json);
 int play_command(const std::string& playbook, const std::string& recording, bool json);
 int controls_command(const std::string& word, bool json);
 int demo_command(bool json);
+/// Draws a picture where `picture` is not empty.
+int curve_command(const std::string& playbook, const std::string& action,
+                  const std::string& picture, bool json);
+/// Prints it where `output` is empty; named after the title where `name_space` is.
+int header_command(const std::string& playbook, const std::string& name_space,
+                   const std::string& output);
+int schema_command();

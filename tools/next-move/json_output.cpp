@@ -119,6 +119,21 @@ void print_as_json(const std::vector<ControlInfo>& controls) {
   fmt::print("{}\n", dump(list));
 }
 
+void print_as_json(const std::vector<ShapedCurve>& curves) {
+  Json list = Json::array();
+  for (const ShapedCurve& curve : curves) {
+    Json samples = Json::array();
+    for (const Vec2 sample : curve.samples) samples.push_back({sample.x, sample.y});
+    list.push_back({{"context", curve.context},
+                    {"controls", curve.controls},
+                    {"note", curve.note},
+                    {"dead_zone", curve.dead_zone},
+                    {"outer_dead_zone", curve.outer_dead_zone},
+                    {"samples", samples}});
+  }
+  fmt::print("{}\n", dump(list));
+}
+
 std::string json_text(std::string_view text) {
   return dump(Json(text), -1);
 }

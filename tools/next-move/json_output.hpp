@@ -6,6 +6,7 @@
 #include <string_view>
 #include <vector>
 
+#include <nextmove/curve_picture.hpp>
 #include <nextmove/nextmove.hpp>
 
 /// The problems of a file as one object {"file", "ok", "problems"}.
@@ -16,6 +17,9 @@ void print_as_json(const nextmove::Playbook& playbook);
 
 /// [{"name", "device", "values"}]
 void print_as_json(const std::vector<nextmove::ControlInfo>& controls);
+
+/// [{"context", "controls", "note", "dead_zone", "outer_dead_zone", "samples": [[push, read]]}]
+void print_as_json(const std::vector<nextmove::ShapedCurve>& curves);
 
 /// `text` as JSON, with its quotes.
 std::string json_text(std::string_view text);

@@ -14,6 +14,9 @@ struct Arguments {
   std::string playbook;
   std::string recording;
   std::string word;
+  std::string action;
+  std::string output;
+  std::string name_space;
   bool json = false;
 };
 
@@ -31,8 +34,8 @@ void add_playbook(CLI::App* command, Arguments& arguments) {
       ->type_name("FILE");
 }
 
-constexpr std::array<std::string_view, 5> command_names = {"check", "show", "play", "controls",
-                                                           "demo"};
+constexpr std::array<std::string_view, 8> command_names = {"check", "show",   "play",   "controls",
+                                                           "curve", "header", "schema", "demo"};
 
 // CLI11 would only say that a command is missing.
 bool is_unknown_command(std::string_view name) {
@@ -70,6 +73,35 @@ int run(CLI::App& app, int argc, char** argv) {
   controls->add_option("word", arguments.word, "only those with this word in their name or device")
       ->type_name("WORD");
   controls->callback([&] { code = controls_command(arguments.word, arguments.json); });
+
+  CLI::App* curve =
+      add_command(app, arguments, "curve", "show what shaping does to a stick or a trigger",
+                  "next-move curve examples/data/tidewater.toml steer -o steer.png");
+  add_playbook(curve, arguments);
+  curve->add_option("action", arguments.action, "an axis, a vector or a motion")
+      ->required()
+      ->type_name("ACTION");
+  curve->add_option("-o,--output", arguments.output, "draw it as well")
+      ->type_name("FILE.png|FILE.svg");
+  curve->callback([&] {
+    code = curve_command(arguments.playbook, arguments.action, arguments.output, arguments.json);
+  });
+
+  CLI::App* header = app.add_subcommand("header", "write the typed handles of a playbook for C++");
+  header->footer(
+      "Example:\n  next-move header examples/data/tidewater.toml -o tidewater_actions.hpp");
+  add_playbook(header, arguments);
+  header->add_option("-o,--output", arguments.output, "instead of standard output")
+      ->type_name("FILE");
+  header->add_option("--namespace", arguments.name_space, "instead of one after the title")
+      ->type_name("NAME");
+  header->callback(
+      [&] { code = header_command(arguments.playbook, arguments.name_space, arguments.output); });
+
+  CLI::App* schema =
+      app.add_subcommand("schema", "print the JSON Schema of playbooks, for editors");
+  schema->footer("Example:\n  next-move schema > playbook.schema.json");
+  schema->callback([&] { code = schema_command(); });
 
   CLI::App* demo =
       add_command(app, arguments, "demo", "play the bundled recording and tell what happened",

@@ -130,6 +130,26 @@ void print_mutes(const Playbook& playbook) {
   table.print();
 }
 
+// "0.35 x 0.65 at 0, 0.25 of the window"
+std::string place_of(const ZoneDefinition& zone) {
+  const std::string place =
+      fmt::format("{} x {} at {}, {}", zone.width, zone.height, zone.x, zone.y);
+  if (zone.corner == Corner::none) return place + " of the window";
+  return fmt::format("{} from {}, in shorter sides", place, to_string(zone.corner));
+}
+
+void print_zones(const Playbook& playbook) {
+  if (playbook.zones().empty()) return;
+  fmt::print("\n");
+  Table table{{"ZONE", "KIND", "PLACE"}};
+  for (const ZoneDefinition& zone : playbook.zones()) {
+    table.add({zone.name,
+               std::string{to_string(zone.kind)} + (zone.is_floating ? ", floating" : ""),
+               place_of(zone)});
+  }
+  table.print();
+}
+
 }  // namespace
 
 int show_command(const std::string& playbook, bool json) {
@@ -141,6 +161,7 @@ int show_command(const std::string& playbook, bool json) {
   } else {
     print_table(*loaded);
     print_mutes(*loaded);
+    print_zones(*loaded);
   }
   return exit_fine;
 }

@@ -5,9 +5,9 @@
 //   [x] mouse buttons 1-5 and the wheel, in detents, with natural scrolling turned back
 //   [x] gamepads: buttons by position, sticks, triggers, plug and unplug
 //   [x] everything released when the window loses the focus
-//   [x] mouse motion in counts, and the position in the window (none while SDL's relative mode is on)
-//   [x] touch screens with up to ten fingers; touchpads are left to the system
-//   [x] the window's size, for touch zones
+//   [x] mouse motion in counts, and the position in the window (none while SDL's relative mode is
+//   on) [x] touch screens with up to ten fingers; touchpads are left to the system [x] the window's
+//   size, for touch zones
 #pragma once
 
 #include <memory>
@@ -24,8 +24,8 @@ namespace nextmove::sdl2 {
 /// SDL_Quit. The hub must outlive it. For SDL's main thread.
 ///
 /// SDL merges all keyboards into one and all mice into one, so one of each is plugged in from the
-/// start; a touch screen is when it is first touched. Pads are named by position: SDL is told (by hint) not to swap face buttons by their
-/// lettering.
+/// start; a touch screen is when it is first touched. Pads are named by position: SDL is told (by
+/// hint) not to swap face buttons by their lettering.
 class Adapter {
  public:
   explicit Adapter(Hub& hub);

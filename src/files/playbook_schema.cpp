@@ -1,0 +1,188 @@
+#include <initializer_list>
+#include <nlohmann/json.hpp>
+#include <string_view>
+
+#include <nextmove/control.hpp>
+#include <nextmove/playbook_schema.hpp>
+
+namespace nextmove {
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+Json described(Json schema, std::string_view description) {
+  schema["description"] = description;
+  return schema;
+}
+
+Json reference(std::string_view name) {
+  return {{"$ref", "#/definitions/" + std::string{name}}};
+}
+
+Json number(double least, double most) {
+  return {{"type", "number"}, {"minimum", least}, {"maximum", most}};
+}
+
+Json one_of(std::initializer_list<std::string_view> names) {
+  Json list = Json::array();
+  for (const std::string_view name : names) list.push_back(name);
+  return {{"enum", list}};
+}
+
+Json list_of(const Json& item) {
+  return {{"type", "array"}, {"items", item}};
+}
+
+Json object(const Json& properties) {
+  return {{"type", "object"}, {"properties", properties}, {"additionalProperties", false}};
+}
+
+// A table whose keys the author names.
+Json named(const Json& item) {
+  return {{"type", "object"},
+          {"propertyNames", {{"pattern", "^[A-Za-z_][A-Za-z0-9_]*$"}}},
+          {"additionalProperties", item}};
+}
+
+Json control_schema() {
+  Json names = Json::array();
+  for (const ControlInfo& control : all_controls()) names.push_back(control.name);
+  return {
+      {"description", "A control by its name, or one of a touch zone."},
+      {"anyOf",
+       {{{"enum", names}},
+        {{"type", "string"},
+         {"pattern", "^Touch:[A-Za-z_][A-Za-z0-9_]*(\\.(X|Y|Right|Left|Up|Down|Pinch|Turn))?$"}}}}};
+}
+
+Json duration_schema() {
+  return {{"type", "string"},
+          {"pattern", "^[0-9]+(\\.[0-9]+)?(ms|s)$"},
+          {"description", "A time, like \"800ms\" or \"1.5s\"."}};
+}
+
+Json curve_schema() {
+  const Json point = {{"type", "array"},
+                      {"items", {{"type", "number"}, {"minimum", 0}, {"maximum", 1}}},
+                      {"minItems", 2},
+                      {"maxItems", 2}};
+  Json points = list_of(point);
+  points["minItems"] = 2;
+  return {{"anyOf", {number(0.1, 10), points}}};
+}
+
+Json binding_schema() {
+  const Json control = reference("control");
+  const Json duration = reference("duration");
+  Json above_zero = number(0, 1);
+  above_zero.erase("minimum");
+  above_zero["exclusiveMinimum"] = 0;
+  Json times = list_of(duration);
+  times["minItems"] = times["maxItems"] = 2;
+  Json properties = {
+      {"control", described(control, "Drives the whole action.")},
+      {"up", control},
+      {"down", control},
+      {"left", control},
+      {"right", control},
+      {"more", control},
+      {"less", control},
+      {"with", described({{"anyOf", {control, list_of(control)}}},
+                         "Only while these are held does the binding hear its control.")},
+      {"hold", described(duration, "Fires when held this long.")},
+      {"tap", described(duration, "Fires on a release that comes this soon.")},
+      {"taps", described({{"type", "integer"}, {"minimum", 2}, {"maximum", 10}},
+                         "Fires on the last of so many presses.")},
+      {"within", described(duration, "The longest time between two of several taps.")},
+      {"toggle", described({{"type", "boolean"}}, "Down with one press, up with the next.")},
+      {"repeat", described(times, "Presses again after the first time, then at the second.")},
+      {"dead_zone", described(number(0, 0.95), "Below this length the value is 0.")},
+      {"axial_dead_zone", described(number(0, 0.95), "The same for each axis by itself.")},
+      {"outer_dead_zone", described(number(0, 0.95), "This far before the end it is full.")},
+      {"curve", described(curve_schema(), "A power, or points from x = 0 to x = 1.")},
+      {"custom", described({{"type", "string"}}, "A shaping function that the game provides.")},
+      {"smoothing", described(duration, "Time constant of smoothing.")},
+      {"scale", described({{"type", "number"}, {"exclusiveMinimum", 0}, {"maximum", 10000}},
+                          "A factor, at the end.")},
+      {"invert", described({{"enum", {true, false, "x", "y"}}}, "Which axes are turned round.")},
+      {"rate", described({{"type", "number"}, {"exclusiveMinimum", 0}, {"maximum", 1000000}},
+                         "Of a motion: how much a second at full push of a stick or a key.")},
+      {"press_at", described(above_zero, "A button is pressed from this value on ...")},
+      {"release_at", described(above_zero, "... and released below this one.")},
+      {"pass_on", described({{"type", "boolean"}}, "Contexts below hear the control as well.")}};
+  Json binding = object(properties);
+  binding["minProperties"] = 1;
+  binding["dependencies"] = {{"within", {"taps"}}};
+  Json clashes = Json::array();
+  const std::initializer_list<std::string_view> gestures = {"hold", "tap", "taps", "toggle",
+                                                            "repeat"};
+  for (const std::string_view a : gestures) {
+    for (const std::string_view b : gestures) {
+      if (a < b) clashes.push_back({{"required", {a, b}}});
+    }
+  }
+  binding["not"] = {{"anyOf", clashes}};
+  return {{"anyOf", {reference("control"), binding}}};
+}
+
+Json zone_schema() {
+  Json size = number(0, 1);
+  size.erase("minimum");
+  size["exclusiveMinimum"] = 0;
+  Json zone =
+      object({{"kind", one_of({"button", "stick", "swipe", "tap", "two_fingers"})},
+              {"corner", described(one_of({"top_left", "top_right", "bottom_left", "bottom_right"}),
+                                   "Place and size are counted from here, in shorter sides.")},
+              {"x", number(0, 1)},
+              {"y", number(0, 1)},
+              {"width", size},
+              {"height", size},
+              {"floating",
+               described({{"type", "boolean"}}, "A stick's middle is where the finger lands.")}});
+  zone["required"] = {"kind"};
+  return zone;
+}
+
+Json action_schema() {
+  Json action = object({{"kind", one_of({"button", "axis", "vector", "motion", "pointer"})},
+                        {"label", {{"type", "string"}}},
+                        {"group", {{"type", "string"}}},
+                        {"press_at", number(0, 1)},
+                        {"release_at", number(0, 1)}});
+  action["required"] = {"kind"};
+  return action;
+}
+
+Json context_schema() {
+  return object(
+      {{"rank", {{"type", "integer"}}},
+       {"blocks", list_of(one_of({"keyboard", "mouse", "gamepad", "touch"}))},
+       {"bind", named({{"anyOf", {reference("binding"), list_of(reference("binding"))}}})}});
+}
+
+Json mute_schema() {
+  const Json names = list_of({{"type", "string"}});
+  Json mute = object({{"actions", names}, {"everything_but", names}});
+  mute["minProperties"] = mute["maxProperties"] = 1;
+  return mute;
+}
+
+}  // namespace
+
+std::string playbook_schema() {
+  Json schema = {{"$schema", "http://json-schema.org/draft-07/schema#"},
+                 {"title", "Next Move playbook"}};
+  schema.update(object({{"format", {{"const", 1}}},
+                        {"title", {{"type", "string"}}},
+                        {"actions", named(action_schema())},
+                        {"contexts", named(context_schema())},
+                        {"mutes", named(mute_schema())},
+                        {"zones", named(zone_schema())}}));
+  schema["required"] = {"format"};
+  schema["definitions"] = {{"control", control_schema()},
+                           {"duration", duration_schema()},
+                           {"binding", binding_schema()}};
+  return schema.dump(2) + '\n';
+}
+
+}  // namespace nextmove

@@ -1,0 +1,10 @@
+#include <fmt/core.h>
+
+#include <nextmove/playbook_schema.hpp>
+
+#include "commands.hpp"
+
+int schema_command() {
+  fmt::print("{}", nextmove::playbook_schema());
+  return exit_fine;
+}

@@ -1,7 +1,6 @@
 #include "digital.hpp"
 
 #include <array>
-#include <cmath>
 #include <cstddef>
 
 namespace nextmove::core {
@@ -18,10 +17,10 @@ constexpr std::array<Vec2, 9> towards = {{{0, 0},
                                           {0, -1},
                                           {diagonal, -diagonal}}};
 
-// A way is kept until the value points more than 5 degrees past the border to the next: the cosines
-// of 90 / 2 + 5 and of 45 / 2 + 5 degrees.
-constexpr float kept_of_four = 0.64278761F;
-constexpr float kept_of_eight = 0.88701083F;
+// A way is kept until the value points more than 5 degrees past the border to the next: the squares
+// of the cosines of 90 / 2 + 5 and of 45 / 2 + 5 degrees.
+constexpr float kept_of_four = 0.41317591F;
+constexpr float kept_of_eight = 0.78678822F;
 
 std::int8_t digit_of(float value, std::int8_t before, const Thresholds& thresholds) {
   const float right = before > 0 ? thresholds.release_at : thresholds.press_at;
@@ -55,11 +54,11 @@ Digital digits_of(Vec2 value, const Digital& before, const Thresholds& threshold
   Digital digits;
   digits.x = digit_of(value.x, before.x, thresholds);
   digits.y = digit_of(value.y, before.y, thresholds);
-  const float length = std::sqrt(value.x * value.x + value.y * value.y);
+  const float square = value.x * value.x + value.y * value.y;
   const float enough = before.four != Way::none ? thresholds.release_at : thresholds.press_at;
-  if (length < enough) return digits;
-  digits.four = way_of(value, length, before.four, kept_of_four, 2);
-  digits.eight = way_of(value, length, before.eight, kept_of_eight, 1);
+  if (square < enough * enough) return digits;
+  digits.four = way_of(value, square, before.four, kept_of_four, 2);
+  digits.eight = way_of(value, square, before.eight, kept_of_eight, 1);
   return digits;
 }
 

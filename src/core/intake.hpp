@@ -1,6 +1,9 @@
 // What an action comes to in one update, before it becomes its reading.
 #pragma once
 
+#include <algorithm>
+#include <cmath>
+
 #include <nextmove/reading.hpp>
 
 namespace nextmove::core {
@@ -16,7 +19,17 @@ struct Intake {
 };
 
 /// `value` within the range of its kind.
-Vec2 clamped(Vec2 value, ActionKind kind);
+inline Vec2 clamped(Vec2 v, ActionKind kind) {
+  if (kind == ActionKind::vector) {
+    const float square = v.x * v.x + v.y * v.y;
+    if (square <= 1) return v;
+    const float length = std::sqrt(square);
+    return {v.x / length, v.y / length};
+  }
+  if (kind == ActionKind::axis) return {std::clamp(v.x, -1.0F, 1.0F), 0};
+  if (kind == ActionKind::motion) return v;
+  return {std::clamp(v.x, 0.0F, 1.0F), std::clamp(v.y, 0.0F, 1.0F)};
+}
 
 /// Makes presses and releases lead from `was_held` to what is held now.
 void settle_edges(ButtonReading& button, bool was_held);

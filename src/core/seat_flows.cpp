@@ -29,11 +29,6 @@ Vec2 SeatState::custom(const LiveBinding& binding, Vec2 value) const {
   return function == nullptr ? value : (*function)(value);
 }
 
-Vec2 SeatState::bent(const LiveBinding& binding, Vec2 value) const {
-  const Vec2 curved = binding.shaping.bent(value);
-  return binding.custom == no_index ? curved : custom(binding, curved);
-}
-
 void SeatState::flow(Slot& slot, const Wire& wire, RouteState& state, Vec2 value, Cause cause) {
   if (state.value == value) return;
   state.value = value;

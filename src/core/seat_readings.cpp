@@ -2,7 +2,6 @@
 #include <algorithm>
 
 #include "digital.hpp"
-#include "playbook_data.hpp"
 #include "seat_state.hpp"
 
 namespace nextmove::core {
@@ -27,7 +26,16 @@ void SeatState::update(Time now) {
   changes_.clear();
   const auto dirty = tally_.take_dirty();
   if (!interceptors_.empty()) return intercept(dirty);
-  for (const ActionId action : dirty) commit(action, collect(action));
+  for (const ActionId action : dirty) {
+    Reading& reading = readings_[Wiring::index(action)];
+    if (reading.kind == ActionKind::button) {
+      commit_button(action, reading, take_button(action));
+    } else if (reading.kind != ActionKind::pointer) {
+      commit_value(action, reading, merged_value(action, reading.kind));
+    } else {
+      commit(action, collect(action));
+    }
+  }
 }
 
 // ---- what an action comes to
@@ -46,28 +54,33 @@ Intake SeatState::collect(ActionId action) {
   return intake;
 }
 
-Intake SeatState::collect_button(ActionId action) {
+ButtonReading SeatState::take_button(ActionId action) {
   Tally::Heard& heard = tally_.heard(action);
-  const bool is_held = heard.holders != 0;
-  Intake intake;
-  intake.button = {is_held,        heard.presses != 0, heard.releases != 0, heard.is_early,
-                   heard.progress, heard.presses,      heard.releases};
-  intake.logged = heard.presses;
-  intake.is_raw_held = is_held;
+  const ButtonReading button{heard.holders != 0, heard.presses != 0, heard.releases != 0,
+                             heard.is_early,     heard.progress,     heard.presses,
+                             heard.releases};
   heard.presses = 0;
   heard.releases = 0;
   heard.progress = 0;
   heard.is_early = false;
-  if (heard.is_blocked) [[unlikely]] {
-    // The press that was held back is not seen later either, nor is its release.
-    if (intake.button.releases == 0) {
-      tally_.forget_presses(action, intake.logged);
-      intake.logged = 0;
-      intake.button = {};
-    } else {
-      --intake.button.releases;
-      heard.is_blocked = false;
-    }
+  return button;
+}
+
+Intake SeatState::collect_button(ActionId action) {
+  Intake intake;
+  intake.button = take_button(action);
+  intake.logged = intake.button.presses;
+  intake.is_raw_held = intake.button.held;
+  Tally::Heard& heard = tally_.heard(action);
+  if (!heard.is_blocked) return intake;
+  // The press that was held back is not seen later either, nor is its release.
+  if (intake.button.releases == 0) {
+    tally_.forget_presses(action, intake.logged);
+    intake.logged = 0;
+    intake.button = {};
+  } else {
+    --intake.button.releases;
+    heard.is_blocked = false;
   }
   return intake;
 }
@@ -79,6 +92,7 @@ Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
   float largest_square = 0;
   bool has_nudge = false;
   for (const auto& slot : slots_) {
+    if (!wiring_->drives(slot->kind, action)) continue;
     LiveState& live = slot->live[Wiring::index(action)];
     if (live.is_stale) {
       live.value = device_value(*slot, action, kind);
@@ -123,29 +137,42 @@ Vec2 SeatState::device_value(Slot& slot, ActionId action, ActionKind kind) const
 
 void SeatState::commit(ActionId action, const Intake& intake) {
   Reading& reading = readings_[Wiring::index(action)];
-  bool is_changed = false;
-  if (reading.kind == ActionKind::button) {
-    const ButtonReading& button = intake.button;
-    is_changed = button.presses + button.releases != 0 || button.let_go_early ||
-                 button.progress != reading.button.progress;
-    reading.button = button;
-    reading.presses_ever += button.presses;
-    reading.releases_ever += button.releases;
-    reading.early_ever += button.let_go_early ? 1 : 0;
-  } else if (reading.kind == ActionKind::motion) {
-    is_changed = intake.value != Vec2{} || reading.value != Vec2{};
-    reading.value = intake.value;
-    reading.x_ever += static_cast<double>(reading.value.x);
-    reading.y_ever += static_cast<double>(reading.value.y);
-  } else if (intake.value != reading.value || intake.is_present != reading.is_present) {
-    is_changed = true;
-    reading.value = intake.value;
-    reading.is_present = intake.is_present;
-    if (reading.kind != ActionKind::pointer) {
-      reading.digital = digits_of(reading.value, reading.digital, playbook_.action(action).digital);
-    }
+  switch (reading.kind) {
+    case ActionKind::button: return commit_button(action, reading, intake.button);
+    case ActionKind::pointer:
+      return commit_pointer(action, reading, intake.value, intake.is_present);
+    default: commit_value(action, reading, intake.value);
   }
+}
+
+void SeatState::commit_button(ActionId action, Reading& reading, const ButtonReading& button) {
+  const bool is_changed = button.presses + button.releases != 0 || button.let_go_early ||
+                          button.progress != reading.button.progress;
+  reading.button = button;
+  reading.presses_ever += button.presses;
+  reading.releases_ever += button.releases;
+  reading.early_ever += button.let_go_early ? 1 : 0;
   if (is_changed) changes_.push_back(action);
+}
+
+void SeatState::commit_value(ActionId action, Reading& reading, Vec2 value) {
+  const bool is_motion = reading.kind == ActionKind::motion;
+  if (value == reading.value && (!is_motion || value == Vec2{})) return;
+  reading.value = value;
+  changes_.push_back(action);
+  if (is_motion) {
+    reading.x_ever += static_cast<double>(value.x);
+    reading.y_ever += static_cast<double>(value.y);
+  } else {
+    reading.digital = digits_of(value, reading.digital, wiring_->digital(action));
+  }
+}
+
+void SeatState::commit_pointer(ActionId action, Reading& reading, Vec2 position, bool is_present) {
+  if (position == reading.value && is_present == reading.is_present) return;
+  reading.value = position;
+  reading.is_present = is_present;
+  changes_.push_back(action);
 }
 
 // ---- interceptors

@@ -58,11 +58,14 @@ inline void SeatState::lean(Slot& slot, ActionId action, RouteState& state, Vec2
 // Routes to which a control is closed follow it all the same, so that a press they did not hear
 // never counts as fresh later.
 void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
-  if (wires_.has_with_controls(source) && cause != Cause::rewired) {
-    operate_with_controls(slot, source, value);
+  const Wires::Bundle& bundle = wires_.bundle(source);
+  if (!bundle.is_simple()) [[unlikely]] {
+    if (bundle.has_with_controls && cause != Cause::rewired) {
+      operate_with_controls(slot, source, value);
+    }
+    if (bundle.has_rivals) release_first(slot, source, value, cause);
   }
   slot.controls[source] = value;
-  if (wires_.has_rivals(source)) release_first(slot, source, value, cause);
   const Wire* const end = wires_.end(source);
   for (const Wire* wire = wires_.begin(source); wire != end; ++wire) {
     RouteState& state = slot.routes[wire->state];

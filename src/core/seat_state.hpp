@@ -169,13 +169,20 @@ class SeatState {
   void advance(Slot& slot, const LiveBinding& binding, Time until);
   bool comes_to_rest(Slot& slot, const LiveBinding& binding);
   void advance_flows(Time until);
-  Vec2 bent(const LiveBinding& binding, Vec2 value) const;
+  Vec2 bent(const LiveBinding& binding, Vec2 value) const {
+    const Vec2 curved = binding.shaping.bent(value);
+    return binding.custom == no_index ? curved : custom(binding, curved);
+  }
   Vec2 custom(const LiveBinding& binding, Vec2 value) const;
 
   // Readings (seat_readings.cpp)
   Intake collect(ActionId action);
+  ButtonReading take_button(ActionId action);
   Intake collect_button(ActionId action);
   void commit(ActionId action, const Intake& intake);
+  void commit_button(ActionId action, Reading& reading, const ButtonReading& button);
+  void commit_value(ActionId action, Reading& reading, Vec2 value);
+  void commit_pointer(ActionId action, Reading& reading, Vec2 position, bool is_present);
   void intercept(std::span<const ActionId> dirty);
   void list_interceptor(ListedInterceptor interceptor);
   Vec2 merged_value(ActionId action, ActionKind kind);

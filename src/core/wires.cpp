@@ -24,8 +24,7 @@ struct Wires::Winners {
 Wires::Wires(const Wiring& wiring)
     : wiring_(&wiring),
       wires_(wiring.state_count()),
-      first_(wiring.source_count() + 1),
-      has_rivals_(wiring.source_count()),
+      bundles_(wiring.source_count()),
       down_(wiring.with_count()) {
   lay({});
 }
@@ -33,17 +32,20 @@ Wires::Wires(const Wiring& wiring)
 void Wires::lay(std::span<const ContextId> entered) {
   Wire* out = wires_.data();
   for (Source source = 0; source < wiring_->source_count(); ++source) {
-    out = lay(source, entered, out);
-    first_[source + 1] = static_cast<std::uint32_t>(out - wires_.data());
-    has_rivals_[source] =
-        std::count_if(begin(source), end(source), [](const Wire& wire) {
-          return wire.kind == RouteKind::contact && wire.route->parts != part_right;
-        }) > 0;
+    Wire* const begin = out;
+    out = lay(source, entered, begin);
+    const auto at = [&](const Wire* wire) {
+      return static_cast<std::uint32_t>(wire - wires_.data());
+    };
+    const bool has_rivals = std::any_of(begin, out, [](const Wire& wire) {
+      return wire.kind == RouteKind::contact && wire.route->parts != part_right;
+    });
+    bundles_[source] = {at(begin), at(out), !wiring_->with_routes(source).empty(), has_rivals};
   }
 }
 
 void Wires::lay_again(Source source, std::span<const ContextId> entered) {
-  lay(source, entered, wires_.data() + first_[source]);
+  lay(source, entered, wires_.data() + bundles_[source].begin);
 }
 
 bool Wires::count_with(std::size_t with, int devices) {

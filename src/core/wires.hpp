@@ -34,15 +34,18 @@ class Wires {
   bool count_with(std::size_t with, int devices);
   void lay_again(Source source, std::span<const ContextId> entered);
 
-  /// Whether buttons hang on parts of this source, so that one event can release one of them and
-  /// press another.
-  bool has_rivals(Source source) const { return has_rivals_[source]; }
-
-  /// Whether parts of this source are with-controls.
-  bool has_with_controls(Source source) const { return !wiring_->with_routes(source).empty(); }
-
-  const Wire* begin(Source source) const { return wires_.data() + first_[source]; }
-  const Wire* end(Source source) const { return wires_.data() + first_[source + 1]; }
+  /// The wires of a source.
+  struct Bundle {
+    std::uint32_t begin = 0;
+    std::uint32_t end = 0;
+    bool has_with_controls = false;  // among the parts of the source
+    bool has_rivals = false;  // buttons on parts of it, of which one event can release one and
+                              // press another
+    bool is_simple() const { return !has_with_controls && !has_rivals; }
+  };
+  const Bundle& bundle(Source source) const { return bundles_[source]; }
+  const Wire* begin(Source source) const { return wires_.data() + bundles_[source].begin; }
+  const Wire* end(Source source) const { return wires_.data() + bundles_[source].end; }
 
  private:
   struct Winners;
@@ -52,10 +55,9 @@ class Wires {
   Winners winners(const Route* begin, const Route* end) const;
 
   const Wiring* wiring_;
-  std::vector<Wire> wires_;           // by source, then as entered
-  std::vector<std::uint32_t> first_;  // by source, one more at the end
-  std::vector<bool> has_rivals_;      // by source
-  std::vector<std::uint32_t> down_;   // by with-control: on how many devices it is down
+  std::vector<Wire> wires_;          // by source, then as entered
+  std::vector<Bundle> bundles_;      // by source
+  std::vector<std::uint32_t> down_;  // by with-control: on how many devices it is down
 };
 
 }  // namespace nextmove::core

@@ -164,8 +164,8 @@ class Wiring::Drafter {
 };
 
 Wiring::Wiring(const PlaybookDefinition& definition)
-    : action_count_(definition.actions.size()),
-      source_count_(control_count + definition.zones.size()) {
+    : source_count_(control_count + definition.zones.size()) {
+  for (const ActionDefinition& action : definition.actions) actions_.push_back({0, action.digital});
   for (const ContextDefinition& context : definition.contexts) {
     Context compiled{context.rank, 0};
     for (const DeviceKind kind : context.blocks) {
@@ -200,6 +200,8 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
   std::vector<Index> members;
   for (Index i = 0; i < drafts.size(); ++i) {
     if (drafts[i].is_of_live_binding()) members.push_back(i);
+    actions_[index(drafts[i].route.action)].drivers |= 1U
+                                                       << static_cast<unsigned>(drafts[i].device);
   }
   const auto group = [&](Index i) { return live_cell(drafts[i].route.action, drafts[i].device); };
   const auto key = [&](Index i) {
@@ -208,7 +210,7 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
   std::stable_sort(members.begin(), members.end(),
                    [&](Index a, Index b) { return key(a) < key(b); });
 
-  first_binding_.assign(action_count_ * device_kind_count + 1, 0);
+  first_binding_.assign(actions_.size() * device_kind_count + 1, 0);
   std::map<std::string_view, Index> customs;
   Index state = 0;
   float dead_zone = 0;

@@ -95,6 +95,12 @@ class Wiring {
     return {bindings_.data() + at[0], bindings_.data() + at[1]};
   }
   const LiveBinding& binding(Index index) const { return bindings_[index]; }
+  /// Whether devices of this kind drive the axis, vector or motion.
+  bool drives(DeviceKind device, ActionId action) const {
+    return ((actions_[index(action)].drivers >> static_cast<unsigned>(device)) & 1U) != 0;
+  }
+  /// How the action is read digitally.
+  const Thresholds& digital(ActionId action) const { return actions_[index(action)].digital; }
 
   /// The with-controls of a source, as routes, whose `action` is the number of the with-control.
   /// And of each with-control, what it opens and closes.
@@ -111,7 +117,7 @@ class Wiring {
   /// The kinds of device that no context below `context` hears: one bit per DeviceKind.
   unsigned blocked(ContextId context) const { return contexts_[index(context)].blocked; }
 
-  std::size_t action_count() const { return action_count_; }
+  std::size_t action_count() const { return actions_.size(); }
   std::size_t context_count() const { return contexts_.size(); }
   std::size_t source_count() const { return source_count_; }
   std::size_t zone_count() const { return source_count_ - control_count; }
@@ -130,6 +136,10 @@ class Wiring {
   struct Context {
     int rank = 0;
     unsigned blocked = 0;
+  };
+  struct Action {
+    unsigned drivers = 0;  // one bit per DeviceKind
+    Thresholds digital{};
   };
   struct Draft;
   class Drafter;
@@ -155,7 +165,7 @@ class Wiring {
   std::vector<std::vector<std::uint16_t>> with_sets_;  // sorted; the first is empty
   std::vector<std::string> custom_names_;
   std::vector<Context> contexts_;
-  std::size_t action_count_ = 0;
+  std::vector<Action> actions_;
   std::size_t source_count_ = 0;
   std::size_t flow_count_ = 0;
 };

@@ -19,7 +19,7 @@ using Json = nlohmann::json;
 TEST(Check, SaysThatAPlaybookIsFine) {
   const Finished done = next_move({"check", playbook});
   EXPECT_EQ(done.exit_code, 0);
-  EXPECT_EQ(done.output, playbook + ": fine (7 actions, 2 contexts, 20 bindings)\n");
+  EXPECT_EQ(done.output, playbook + ": fine (19 actions, 4 contexts, 54 bindings)\n");
   EXPECT_EQ(done.errors, "");
 }
 
@@ -60,7 +60,7 @@ TEST(Show, GivesTheSameAsJson) {
   const Json json = Json::parse(next_move({"show", playbook, "--json"}).output);
   EXPECT_EQ(json["title"], "Tidewater");
   EXPECT_EQ(json["actions"][0]["contexts"]["helm"][0]["up"], "KeyW");
-  EXPECT_EQ(json["actions"][2]["contexts"]["helm"][0]["control"], "Space");
+  EXPECT_EQ(json["actions"][3]["contexts"]["helm"][0]["control"], "Space");
 }
 
 TEST(Show, TellsShapingThresholdsAndMutes) {
@@ -129,12 +129,12 @@ TEST(Play, PlaysWhatADamagedRecordingStillHolds) {
 TEST(Play, TellsOfContextsThatThePlaybookLacks) {
   const TemporaryFile other{
       "other.jsonl",
-      R"({"format":"nextmove-recording","version":1,"seats":[{"name":"a","contexts":["crane"]}]})"
+      R"({"format":"nextmove-recording","version":1,"seats":[{"name":"a","contexts":["galley"]}]})"
       "\n"};
   const Finished done = next_move({"play", playbook, other.path()});
   EXPECT_EQ(done.exit_code, 1);
   EXPECT_EQ(done.errors, other.path() +
-                             ": error: the recording enters the context \"crane\", which "
+                             ": error: the recording enters the context \"galley\", which "
                              "the playbook does not have\n");
 }
 
@@ -216,6 +216,76 @@ TEST(Colour, IsUsedOnATerminalAndNeverElsewhere) {
   EXPECT_EQ(on_terminal("TERM=xterm NO_COLOR=1").find('\x1b'), std::string::npos);
   EXPECT_EQ(on_terminal("TERM=dumb").find('\x1b'), std::string::npos);
   EXPECT_EQ(next_move({"show", playbook}).output.find('\x1b'), std::string::npos);
+}
+
+TEST(Curve, PrintsATableOfWhatAPushComesTo) {
+  const Finished done = next_move({"curve", playbook, "look"});
+  EXPECT_EQ(done.exit_code, 0);
+  EXPECT_EQ(done.output,
+            "PUSH  PadRightStick (helm)\n"
+            "0.0   0.000\n"
+            "0.1   0.000\n"
+            "0.2   0.000\n"
+            "0.3   0.016\n"
+            "0.4   0.062\n"
+            "0.5   0.141\n"
+            "0.6   0.250\n"
+            "0.7   0.391\n"
+            "0.8   0.562\n"
+            "0.9   0.766\n"
+            "1.0   1.000\n"
+            "PadRightStick: smoothed over 60 ms\n");
+}
+
+TEST(Curve, DrawsPicturesOfBothForms) {
+  const TemporaryFile png{"look.png"};
+  EXPECT_EQ(next_move({"curve", playbook, "look", "-o", png.path()}).exit_code, 0);
+  EXPECT_EQ(run({"identify", "-format", "%wx%h", png.path()}).output, "1280x800");
+  const TemporaryFile svg{"look.svg"};
+  EXPECT_EQ(next_move({"curve", playbook, "look", "-o", svg.path()}).exit_code, 0);
+  EXPECT_EQ(read_file(svg.path()).substr(0, 5), "<?xml");
+}
+
+TEST(Curve, GivesItsSamplesAsJson) {
+  const Json json = Json::parse(next_move({"curve", playbook, "steer", "--json"}).output);
+  ASSERT_EQ(json.size(), 1U);
+  EXPECT_EQ(json[0]["controls"], "PadLeftStick");
+  EXPECT_NEAR(json[0]["dead_zone"].get<double>(), 0.15, 1e-4);
+  EXPECT_EQ(json[0]["samples"].size(), 101U);
+  EXPECT_EQ(json[0]["samples"][100], Json({1.0, 1.0}));
+}
+
+TEST(Curve, SaysWhatItCannotDraw) {
+  EXPECT_EQ(next_move({"curve", playbook, "steeer"}).errors,
+            "next-move: the playbook has no action \"steeer\"; did you mean \"steer\"?\n");
+  const Finished button = next_move({"curve", playbook, "horn"});
+  EXPECT_EQ(button.exit_code, 1);
+  EXPECT_EQ(button.errors, "next-move: neither a stick nor a trigger drives \"horn\"\n");
+  const Finished picture = next_move({"curve", playbook, "steer", "-o", "steer.gif"});
+  EXPECT_EQ(picture.exit_code, 1);
+  EXPECT_EQ(picture.errors, "steer.gif: error: a picture is a .png or a .svg file\n");
+  EXPECT_EQ(next_move({"curve", playbook, "steer", "-o", "/nowhere/a.png"}).exit_code, 1);
+  EXPECT_EQ(next_move({"curve", playbook}).exit_code, 2);
+}
+
+TEST(Header, IsWrittenToAFileOrPrinted) {
+  const TemporaryFile header{"actions.hpp"};
+  const Finished written =
+      next_move({"header", playbook, "-o", header.path(), "--namespace", "tugs"});
+  EXPECT_EQ(written.exit_code, 0);
+  EXPECT_EQ(written.output, "");
+  EXPECT_NE(read_file(header.path()).find("namespace tugs {"), std::string::npos);
+  EXPECT_NE(next_move({"header", playbook}).output.find("namespace tidewater {"),
+            std::string::npos);
+  const Finished nowhere = next_move({"header", playbook, "-o", "/nowhere/a.hpp"});
+  EXPECT_EQ(nowhere.exit_code, 1);
+  EXPECT_EQ(nowhere.errors, "next-move: cannot write /nowhere/a.hpp\n");
+}
+
+TEST(Schema, IsJson) {
+  const Finished done = next_move({"schema"});
+  EXPECT_EQ(done.exit_code, 0);
+  EXPECT_EQ(Json::parse(done.output)["title"], "Next Move playbook");
 }
 
 }  // namespace

@@ -1,0 +1,157 @@
+#include "support/tidewater_playbook.hpp"
+
+namespace nextmove::support {
+namespace {
+
+using namespace std::chrono_literals;
+using enum Control;
+
+BindingDefinition keys(std::string action, Control up, Control left, Control down, Control right) {
+  return {.action = std::move(action), .up = up, .down = down, .left = left, .right = right};
+}
+
+BindingDefinition on(std::string action, PlacedControl control, Gesture gesture = {}) {
+  BindingDefinition binding{.action = std::move(action), .control = std::move(control)};
+  binding.gesture = gesture;
+  return binding;
+}
+
+BindingDefinition shaped(std::string action, PlacedControl control, const Shaping& shaping,
+                         float rate = 0) {
+  BindingDefinition binding{.action = std::move(action), .control = std::move(control)};
+  binding.shaping = shaping;
+  binding.rate = rate;
+  return binding;
+}
+
+std::vector<ActionDefinition> actions() {
+  using enum ActionKind;
+  return {{.name = "steer", .kind = vector, .label = "Steer", .group = "Boat"},
+          {.name = "throttle", .kind = axis, .label = "Engine", .group = "Boat"},
+          {.name = "look", .kind = motion, .label = "Turn the searchlight", .group = "Boat"},
+          {.name = "horn", .label = "Sound the horn", .group = "Boat"},
+          {.name = "lamp", .label = "Searchlight", .group = "Boat"},
+          {.name = "winch", .label = "Haul the line in", .group = "Boat"},
+          {.name = "anchor", .label = "Anchor", .group = "Boat"},
+          {.name = "pilot", .label = "Docking pilot", .group = "Boat"},
+          {.name = "take_crane", .label = "To the crane", .group = "Crane"},
+          {.name = "leave_crane", .label = "Back to the helm", .group = "Crane"},
+          {.name = "hoist", .kind = axis, .label = "Hoist", .group = "Crane"},
+          {.name = "slew", .kind = axis, .label = "Slew", .group = "Crane"},
+          {.name = "open_chart", .label = "Open the chart", .group = "Chart"},
+          {.name = "close_chart", .label = "Close the chart", .group = "Chart"},
+          {.name = "pan_chart", .kind = vector, .label = "Move the chart", .group = "Chart"},
+          {.name = "zoom_chart", .kind = motion, .label = "Zoom the chart", .group = "Chart"},
+          {.name = "mark", .label = "Mark a place", .group = "Chart"},
+          {.name = "answer", .label = "Answer the radio", .group = "Radio"},
+          {.name = "hang_up", .label = "Hang up", .group = "Radio"}};
+}
+
+ContextDefinition helm() {
+  return {.name = "helm",
+          .bindings = {keys("steer", KeyW, KeyA, KeyS, KeyD),
+                       keys("steer", ArrowUp, ArrowLeft, ArrowDown, ArrowRight),
+                       shaped("steer", PadLeftStick, {.dead_zone = 0.15F}),
+                       on("steer", touch("wheel")),
+                       {.action = "throttle", .more = KeyR, .less = KeyF},
+                       {.action = "throttle", .more = PadRightTrigger, .less = PadLeftTrigger},
+                       shaped("look", MouseMotion, {.scale = 0.3F}),
+                       shaped("look", PadRightStick,
+                              {.dead_zone = 0.2F, .curve = {.power = 2}, .smoothing = 60ms}, 180),
+                       on("horn", Space),
+                       on("horn", MouseLeft),
+                       on("horn", PadSouth),
+                       on("horn", touch("horn")),
+                       on("lamp", KeyL, toggled()),
+                       on("lamp", PadRightShoulder, toggled()),
+                       on("winch", KeyE, hold_for(800ms)),
+                       on("winch", PadEast, hold_for(800ms)),
+                       on("winch", touch("line"), hold_for(800ms)),
+                       on("anchor", KeyX, toggled()),
+                       on("anchor", PadDown, toggled()),
+                       on("pilot", KeyP),
+                       on("pilot", PadWest, taps_within(2, 300ms)),
+                       on("take_crane", KeyC),
+                       on("take_crane", PadUp),
+                       on("open_chart", KeyM),
+                       on("open_chart", PadNorth),
+                       on("open_chart", touch("chart"))}};
+}
+
+ContextDefinition crane() {
+  return {.name = "crane",
+          .bindings = {{.action = "hoist", .more = KeyW, .less = KeyS},
+                       shaped("hoist", PadLeftStickY, {.smoothing = 150ms}),
+                       {.action = "slew", .more = KeyD, .less = KeyA},
+                       shaped("slew", PadLeftStickX, {.smoothing = 150ms}),
+                       on("leave_crane", KeyC),
+                       on("leave_crane", Escape),
+                       on("leave_crane", PadUp)}};
+}
+
+ContextDefinition chart() {
+  return {.name = "chart",
+          .rank = 10,
+          .blocks = {DeviceKind::mouse},
+          .bindings = {keys("pan_chart", KeyW, KeyA, KeyS, KeyD),
+                       keys("pan_chart", ArrowUp, ArrowLeft, ArrowDown, ArrowRight),
+                       on("pan_chart", PadLeftStick), on("pan_chart", touch("wheel")),
+                       shaped("zoom_chart", WheelY, {.scale = 0.1F}),
+                       shaped("zoom_chart", touch("sheet", ZonePart::pinch), {.scale = 2}),
+                       on("mark", Space), on("mark", MouseLeft), on("mark", PadSouth),
+                       on("mark", touch("horn")), on("close_chart", KeyM),
+                       on("close_chart", Escape), on("close_chart", PadNorth),
+                       on("close_chart", PadEast), on("close_chart", touch("chart"))}};
+}
+
+ContextDefinition radio() {
+  return {.name = "radio",
+          .rank = 20,
+          .bindings = {on("answer", KeyT), on("answer", PadLeftShoulder),
+                       on("answer", touch("radio")), on("hang_up", KeyT, hold_for(600ms)),
+                       on("hang_up", PadLeftShoulder, hold_for(600ms)),
+                       on("hang_up", touch("radio"), hold_for(600ms))}};
+}
+
+ZoneDefinition in_corner(std::string name, Corner corner, float x, float y, float width,
+                         float height) {
+  return {
+      .name = std::move(name), .corner = corner, .x = x, .y = y, .width = width, .height = height};
+}
+
+}  // namespace
+
+PlaybookDefinition tidewater_playbook() {
+  return {.title = "Tidewater",
+          .actions = actions(),
+          .contexts = {helm(), crane(), chart(), radio()},
+          .mutes = {{.name = "radio_call", .actions = {"steer", "winch"}}},
+          .zones = {in_corner("radio", Corner::top_right, 0.05F, 0.14F, 0.42F, 0.14F),
+                    in_corner("horn", Corner::bottom_right, 0.06F, 0.14F, 0.2F, 0.2F),
+                    in_corner("line", Corner::bottom_right, 0.3F, 0.14F, 0.16F, 0.16F),
+                    in_corner("chart", Corner::top_left, 0.05F, 0.05F, 0.14F, 0.14F),
+                    {.name = "sheet",
+                     .kind = ZoneKind::two_fingers,
+                     .x = 0.35F,
+                     .y = 0.1F,
+                     .width = 0.35F,
+                     .height = 0.6F},
+                    {.name = "wheel",
+                     .kind = ZoneKind::stick,
+                     .y = 0.25F,
+                     .width = 0.35F,
+                     .height = 0.65F,
+                     .is_floating = true}}};
+}
+
+PlaybookDefinition first_steps_playbook() {
+  return {.title = "First steps",
+          .actions = {{.name = "steer", .kind = ActionKind::vector, .label = "Steer"},
+                      {.name = "horn", .label = "Sound the horn"}},
+          .contexts = {{.name = "helm",
+                        .bindings = {keys("steer", KeyW, KeyA, KeyS, KeyD),
+                                     shaped("steer", PadLeftStick, {.dead_zone = 0.15F}),
+                                     on("horn", Space), on("horn", PadSouth)}}}};
+}
+
+}  // namespace nextmove::support

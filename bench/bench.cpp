@@ -30,8 +30,9 @@ Playbook demo_playbook() {
 // and sticks and triggers sweep.
 std::vector<Event> busy_hands(DeviceId keyboard, DeviceId mouse, DeviceId pad) {
   using enum Control;
-  constexpr std::array keys = {KeyW, KeyA, KeyS, KeyD, ArrowUp, ArrowRight, KeyR, KeyF, Space};
-  constexpr std::array buttons = {PadSouth, PadEast};
+  constexpr std::array keys = {KeyW, KeyA,  KeyS, KeyD, ArrowUp, ArrowRight, KeyR,
+                               KeyF, Space, KeyL, KeyE, KeyX,    KeyP};
+  constexpr std::array buttons = {PadSouth, PadEast, PadWest, PadDown, PadRightShoulder};
   std::mt19937 random{1};  // the same work for everybody
   std::map<Control, bool> is_down;
   const auto below = [&](std::size_t n) { return random() % n; };
@@ -46,7 +47,7 @@ std::vector<Event> busy_hands(DeviceId keyboard, DeviceId mouse, DeviceId pad) {
       phase += 0.05F;
       const Control key = keys[below(keys.size())];
       const Control button = buttons[below(buttons.size())];
-      switch (below(8)) {
+      switch (below(10)) {
         case 0:
         case 1:
         case 2:
@@ -55,6 +56,10 @@ std::vector<Event> busy_hands(DeviceId keyboard, DeviceId mouse, DeviceId pad) {
         case 3: events.push_back({time, pad, PadRightTrigger, std::abs(std::sin(phase))}); break;
         case 4: events.push_back({time, pad, button, toggle(button)}); break;
         case 5: events.push_back({time, mouse, MouseLeft, toggle(MouseLeft)}); break;
+        case 6: events.push_back({time, mouse, MouseMotion, std::sin(phase) * 9, 2}); break;
+        case 7:
+          events.push_back({time, pad, PadRightStick, std::cos(phase / 9), std::sin(phase / 9)});
+          break;
         default: events.push_back({time, keyboard, key, toggle(key)});
       }
     }
@@ -66,20 +71,35 @@ struct Handles {
   explicit Handles(const Playbook& book)
       : steer(book.vector("steer")),
         pan_chart(book.vector("pan_chart")),
+        look(book.motion("look")),
         throttle(book.axis("throttle")),
         horn(book.button("horn")),
+        lamp(book.button("lamp")),
+        winch(book.button("winch")),
+        anchor(book.button("anchor")),
+        pilot(book.button("pilot")),
         mark(book.button("mark")) {}
   Vector steer;
   Vector pan_chart;
+  Motion look;
   Axis throttle;
   Button horn;
+  Button lamp;
+  Button winch;
+  Button anchor;
+  Button pilot;
   Button mark;
 };
 
 void read_all(const Seat& seat, const Handles& handles) {
   benchmark::DoNotOptimize(seat.read(handles.steer));
   benchmark::DoNotOptimize(seat.read(handles.pan_chart));
+  benchmark::DoNotOptimize(seat.read(handles.look));
   benchmark::DoNotOptimize(seat.read(handles.throttle));
+  benchmark::DoNotOptimize(seat.read(handles.lamp));
+  benchmark::DoNotOptimize(seat.read(handles.winch));
+  benchmark::DoNotOptimize(seat.read(handles.anchor));
+  benchmark::DoNotOptimize(seat.read(handles.pilot));
   benchmark::DoNotOptimize(seat.read(handles.horn));
   benchmark::DoNotOptimize(seat.read(handles.mark));
 }
@@ -125,10 +145,15 @@ void frames_by_hand(benchmark::State& state) {
         for (std::size_t i = 0; i < events_a_frame; ++i) {
           seats[seat].handle(hands[seat][frame * events_a_frame + i]);
         }
-        seats[seat].update();
+        seats[seat].update(hands[seat][frame * events_a_frame + events_a_frame - 1].time);
         benchmark::DoNotOptimize(seats[seat].steer);
         benchmark::DoNotOptimize(seats[seat].pan_chart);
+        benchmark::DoNotOptimize(seats[seat].look);
         benchmark::DoNotOptimize(seats[seat].throttle);
+        benchmark::DoNotOptimize(seats[seat].lamp.reading);
+        benchmark::DoNotOptimize(seats[seat].winch.reading);
+        benchmark::DoNotOptimize(seats[seat].anchor.reading);
+        benchmark::DoNotOptimize(seats[seat].pilot.reading);
         benchmark::DoNotOptimize(seats[seat].horn.reading);
         benchmark::DoNotOptimize(seats[seat].mark.reading);
       }
@@ -152,9 +177,11 @@ void idle_update_next_move(benchmark::State& state) {
 
 void idle_update_by_hand(benchmark::State& state) {
   std::vector<by_hand::Controls> seats(static_cast<std::size_t>(state.range(0)));
+  Time now{};
   for (auto _ : state) {
+    now += frame_length;
     for (by_hand::Controls& seat : seats) {
-      seat.update();
+      seat.update(now);
       benchmark::DoNotOptimize(seat);
     }
   }
@@ -162,8 +189,47 @@ void idle_update_by_hand(benchmark::State& state) {
 
 BENCHMARK(frames_next_move)->Arg(1)->Arg(4);
 BENCHMARK(frames_by_hand)->Arg(1)->Arg(4);
-BENCHMARK(idle_update_next_move)->Arg(1)->Arg(4);
-BENCHMARK(idle_update_by_hand)->Arg(1)->Arg(4);
+/// So many buttons, each on a key of its own in one of as many contexts as it takes.
+Playbook large_playbook(int bindings) {
+  PlaybookDefinition book;
+  const int keys = 100;
+  for (int i = 0; i < bindings; ++i) {
+    const std::string action = "action" + std::to_string(i);
+    book.actions.push_back({.name = action});
+    if (i % keys == 0) {
+      book.contexts.push_back({.name = "context" + std::to_string(i / keys), .rank = i / keys});
+    }
+    const auto key = static_cast<Control>(static_cast<int>(Control::Backquote) + i % keys);
+    book.contexts.back().bindings.push_back({.action = action, .control = key});
+  }
+  Result<Playbook> made = make_playbook(book);
+  if (!made) std::abort();
+  return *made;
+}
+
+// Ten keys go down and up in a playbook of so many bindings, in its first context.
+void events_in_large_playbook(benchmark::State& state) {
+  Hub hub{large_playbook(static_cast<int>(state.range(0)))};
+  Seat& seat = hub.add_seat("seat");
+  seat.enter("context0");
+  const DeviceId keyboard = hub.plug({DeviceKind::keyboard, "simulated"}, {});
+  Time now{};
+  for (auto _ : state) {
+    for (const float value : {1.0F, 0.0F}) {
+      now += frame_length;
+      for (int key = 0; key < 10; ++key) {
+        const auto control = static_cast<Control>(static_cast<int>(Control::Backquote) + key);
+        hub.feed({now, keyboard, control, value});
+      }
+      hub.update(now);
+    }
+    benchmark::DoNotOptimize(seat.readings().data());
+  }
+}
+
+BENCHMARK(idle_update_next_move)->Arg(1)->Arg(4)->Arg(16);
+BENCHMARK(idle_update_by_hand)->Arg(1)->Arg(4)->Arg(16);
+BENCHMARK(events_in_large_playbook)->Arg(10)->Arg(10'000);
 
 // Keeps the fastest of all repetitions: what else the machine does only ever adds to a time.
 class Reporter : public benchmark::BenchmarkReporter {
@@ -189,6 +255,17 @@ void print_ratio(const Reporter& reporter, const std::string& what, const std::s
               ours->second / units, theirs->second / units, ours->second / theirs->second);
 }
 
+void print_growth(const Reporter& reporter) {
+  const auto small = reporter.times.find("events_in_large_playbook/10");
+  const auto large = reporter.times.find("events_in_large_playbook/10000");
+  if (small == reporter.times.end() || large == reporter.times.end()) return;
+  constexpr double events = 20;
+  std::printf(
+      "An event with its share of the update, in a playbook of 10000 bindings and of 10:\n");
+  std::printf("%-28s %9.1f ns  of 10    %9.1f ns  ratio %.2f\n", "10000 bindings",
+              large->second / events, small->second / events, large->second / small->second);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -210,4 +287,6 @@ int main(int argc, char** argv) {
   std::printf("An update in which nothing happened:\n");
   print_ratio(reporter, "/1", "idle_update_", 1);
   print_ratio(reporter, "/4", "idle_update_", 1);
+  print_ratio(reporter, "/16", "idle_update_", 1);
+  print_growth(reporter);
 }

@@ -42,9 +42,9 @@ Way nearest_way(Vec2 value, std::size_t step) {
   return static_cast<Way>(nearest);
 }
 
-Way way_of(Vec2 value, float length, Way before, float kept, std::size_t step) {
-  const bool keeps =
-      before != Way::none && along(value, static_cast<std::size_t>(before)) >= length * kept;
+Way way_of(Vec2 value, float square, Way before, float kept, std::size_t step) {
+  const float ahead = along(value, static_cast<std::size_t>(before));
+  const bool keeps = before != Way::none && ahead > 0 && ahead * ahead >= square * kept;
   return keeps ? before : nearest_way(value, step);
 }
 

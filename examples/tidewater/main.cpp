@@ -153,79 +153,113 @@ bool is_touched(const Hub& hub) {
                      [](const RecordedDevice& it) { return it.device.kind == DeviceKind::touch; });
 }
 
+/// The window.
+class Screen {
+ public:
+  Screen()
+      : window_(sdl_.failed ? nullptr
+                            : SDL_CreateWindow(
+                                  "Tidewater", 0, 0, static_cast<int>(tidewater::harbour_size.x),
+                                  static_cast<int>(tidewater::harbour_size.y), SDL_WINDOW_SHOWN)) {
+    SDL_SetHint(SDL_HINT_RENDER_SCALE_QUALITY, "linear");
+    if (window_ != nullptr) renderer_.reset(SDL_CreateRenderer(window_.get(), -1, 0));
+  }
+
+  /// nullptr where SDL could not make one; SDL_GetError says why.
+  SDL_Renderer* renderer() const { return renderer_.get(); }
+
+ private:
+  Sdl sdl_;
+  std::unique_ptr<SDL_Window, WindowDeleter> window_;
+  std::unique_ptr<SDL_Renderer, RendererDeleter> renderer_;
+};
+
+/// One run of the game, live or from a recording.
+class Game {
+ public:
+  Game(const Options& options, const Playbook& playbook, const Recording* recording,
+       SDL_Renderer* renderer)
+      : options_(options),
+        renderer_(renderer),
+        hub_(playbook),
+        seat_(hub_.add_seat("port tug")),
+        harbour_(hub_.playbook(), seat_, options.choices),
+        scene_(renderer) {
+    hub_.set_window(tidewater::harbour_size.x, tidewater::harbour_size.y);
+    if (recording != nullptr) {
+      source_ = std::make_unique<RecordedSource>(*recording, hub_);
+    } else {
+      source_ = std::make_unique<LiveSource>(hub_);
+      pause_ = 10;  // milliseconds: at most 100 frames a second
+    }
+    if (options.watch) watch_.emplace(options.playbook, hub_);
+  }
+
+  int play() {
+    if (!options_.record.empty()) {
+      writer_.emplace(options_.record, describe(hub_));
+      if (!writer_->is_good()) return fail("cannot write " + options_.record);
+      hub_.on_step([this](const Step& step) { writer_->write(step); });
+    }
+    for (long frame = 0; frame != options_.frames && source_->advance(); ++frame) play_frame();
+    std::printf("%s\n", harbour_.report().c_str());
+    if (writer_ && !writer_->is_good()) return fail("the recording could not be written whole");
+    return options_.screenshot.empty() ? 0 : save_picture();
+  }
+
+ private:
+  void play_frame() {
+    harbour_.step(last_ ? seconds_between(*last_, hub_.now()) : 0);
+    last_ = hub_.now();
+    if (watch_) watch_->look();
+    scene_.draw(harbour_, overlay());
+    SDL_RenderPresent(renderer_);
+    if (pause_ != 0) SDL_Delay(pause_);
+  }
+
+  tidewater::Overlay overlay() const {
+    tidewater::Overlay over;
+    if (watch_) over.problems = watch_->problems();
+    if (!options_.zones && !is_touched(hub_)) return over;
+    const std::span zones = hub_.playbook().zones();
+    for (std::size_t i = 0; i < zones.size(); ++i) {
+      if (seat_.hears_zone(i)) over.zones.push_back(zones[i]);
+    }
+    return over;
+  }
+
+  int save_picture() {
+    scene_.draw(harbour_, overlay());
+    const bool is_saved = tidewater::save_screenshot(renderer_, options_.screenshot);
+    return is_saved ? 0 : fail("cannot write " + options_.screenshot);
+  }
+
+  const Options& options_;
+  SDL_Renderer* renderer_;
+  std::optional<RecordingWriter> writer_;  // outlives the hub, which tells of the last unplugging
+  Hub hub_;
+  Seat& seat_;
+  tidewater::Harbour harbour_;
+  tidewater::Scene scene_;
+  std::unique_ptr<Source> source_;
+  Uint32 pause_ = 0;
+  std::optional<Watch> watch_;
+  std::optional<Time> last_;
+};
+
 int run(const Options& options) {
   const Result<Playbook> playbook = load_playbook(options.playbook);
   print(playbook.diagnostics);
   if (!playbook) return 1;
-
-  std::optional<Recording> recording;
+  Result<Recording> recording;
   if (!options.play.empty()) {
-    Result<Recording> loaded = load_recording(options.play);
-    print(loaded.diagnostics);
-    if (!loaded) return 1;
-    recording = std::move(loaded.value);
+    recording = load_recording(options.play);
+    print(recording.diagnostics);
+    if (!recording) return 1;
   }
-
-  const Sdl sdl;
-  if (sdl.failed) return fail(SDL_GetError());
-  SDL_SetHint(SDL_HINT_RENDER_SCALE_QUALITY, "linear");
-  const std::unique_ptr<SDL_Window, WindowDeleter> window{
-      SDL_CreateWindow("Tidewater", 0, 0, static_cast<int>(tidewater::harbour_size.x),
-                       static_cast<int>(tidewater::harbour_size.y), SDL_WINDOW_SHOWN)};
-  if (window == nullptr) return fail(SDL_GetError());
-  const std::unique_ptr<SDL_Renderer, RendererDeleter> renderer{
-      SDL_CreateRenderer(window.get(), -1, 0)};
-  if (renderer == nullptr) return fail(SDL_GetError());
-
-  std::optional<RecordingWriter> writer;  // outlives the hub, which tells it of the last unplugging
-  Hub hub{*playbook};
-  Seat& seat = hub.add_seat("port tug");
-  hub.set_window(tidewater::harbour_size.x, tidewater::harbour_size.y);
-  tidewater::Harbour harbour{hub.playbook(), seat, options.choices};
-  tidewater::Scene scene{renderer.get()};
-  std::unique_ptr<Source> source;
-  if (recording) {
-    source = std::make_unique<RecordedSource>(*recording, hub);
-  } else {
-    source = std::make_unique<LiveSource>(hub);
-  }
-
-  if (!options.record.empty()) {
-    writer.emplace(options.record, describe(hub));
-    if (!writer->is_good()) return fail("cannot write " + options.record);
-    hub.on_step([&](const Step& step) { writer->write(step); });
-  }
-
-  std::optional<Watch> watch;
-  if (options.watch) watch.emplace(options.playbook, hub);
-  const auto overlay = [&] {
-    tidewater::Overlay over;
-    if (watch) over.problems = watch->problems();
-    const std::span zones = hub.playbook().zones();
-    for (std::size_t i = 0; i < zones.size() && (options.zones || is_touched(hub)); ++i) {
-      if (seat.hears_zone(i)) over.zones.push_back(zones[i]);
-    }
-    return over;
-  };
-  std::optional<Time> last;
-  for (long frame = 0; frame != options.frames && source->advance(); ++frame) {
-    harbour.step(last ? seconds_between(*last, hub.now()) : 0);
-    last = hub.now();
-    if (watch) watch->look();
-    scene.draw(harbour, overlay());
-    SDL_RenderPresent(renderer.get());
-    constexpr Uint32 at_most_100_frames_a_second = 10;
-    if (!recording) SDL_Delay(at_most_100_frames_a_second);
-  }
-  std::printf("%s\n", harbour.report().c_str());
-  if (writer && !writer->is_good()) return fail("the recording could not be written whole");
-  if (!options.screenshot.empty()) {
-    scene.draw(harbour, overlay());
-    if (!tidewater::save_screenshot(renderer.get(), options.screenshot)) {
-      return fail("cannot write " + options.screenshot);
-    }
-  }
-  return 0;
+  const Screen screen;
+  if (screen.renderer() == nullptr) return fail(SDL_GetError());
+  return Game{options, *playbook, recording ? &*recording : nullptr, screen.renderer()}.play();
 }
 
 // The playbook that lies beside the program.

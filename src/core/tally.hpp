@@ -32,6 +32,7 @@ class Tally {
     heard_.resize(actions);
     logs_.resize(actions);
     dirty_.resize(actions + 1);
+    taken_.reserve(actions);
   }
 
   Heard& heard(ActionId action) { return heard_[Wiring::index(action)]; }

@@ -1,8 +1,10 @@
 // Replaces operator new to count: this program has no other tests.
 #include <cstdlib>
 #include <new>
+#include <random>
 
 #include "support/playbooks.hpp"
+#include "support/random_playbook.hpp"
 
 namespace {
 std::size_t allocations = 0;
@@ -68,6 +70,64 @@ TEST(Allocation, FeedUpdateAndReadAllocateNothingOnceWarm) {
   const std::size_t before = allocations;
   play_a_while(stage, reader);
   EXPECT_EQ(allocations - before, 0U);
+}
+
+/// Everything that a seat has, on all devices, with contexts, mutes and a lost focus.
+void play_everything(Hub& hub, Seat& seat, std::mt19937& random, Time& now) {
+  const auto below = [&](int n) { return static_cast<int>(random() % static_cast<unsigned>(n)); };
+  const auto controls = all_controls();
+  for (int i = 0; i < 400; ++i) {
+    now += std::chrono::milliseconds{below(12)};
+    const ControlInfo& info = controls[random() % controls.size()];
+    if (info.source != info.control) continue;
+    const auto device = DeviceId{static_cast<std::uint32_t>(info.device) + 1};
+    const auto value = [&] { return static_cast<float>(below(9)) / 8; };
+    Event event{now, device, info.control};
+    const bool is_single = info.form == ControlForm::button || info.form == ControlForm::trigger;
+    event.x = info.form == ControlForm::button ? static_cast<float>(below(2)) : value();
+    if (!is_single) event.y = value();
+    hub.feed(event);
+    const auto context = ContextId{static_cast<std::uint16_t>(below(4))};
+    const auto mute = MuteId{static_cast<std::uint16_t>(below(2))};
+    switch (below(12)) {
+      case 0: seat.enter(context); break;
+      case 1: seat.leave(context); break;
+      case 2: seat.switch_to(context); break;
+      case 3: seat.mute(mute); break;
+      case 4: seat.unmute(mute); break;
+      case 5: hub.release_all(now); break;
+      default: hub.update(now);
+    }
+  }
+}
+
+TEST(Allocation, NoFeatureAllocatesOnceWarm) {
+  const unsigned seed = std::random_device{}();
+  std::printf("seed %u\n", seed);
+  std::mt19937 random{seed};
+  for (int round = 0; round < 50; ++round) {
+    Hub hub{make(random_playbook(random, false))};
+    hub.set_custom("bend", [](Vec2 v) { return Vec2{v.x * v.x, v.y}; });
+    Seat& seat = hub.add_seat("tug");
+    for (int kind = 0; kind < device_kind_count; ++kind) {
+      hub.plug({static_cast<DeviceKind>(kind), "simulated"}, {});
+    }
+    const Button first = hub.playbook().button("action0");
+    const Button second = hub.playbook().button("action1");
+    seat.add_interceptor([&](Incoming& incoming) {
+      if (incoming.now().count() % 3 == 0) incoming.hold_back(first);
+      if (incoming.now().count() % 5 == 0) incoming.press(second);
+    });
+    int heard = 0;
+    HandlerSet handlers;
+    handlers.on_press(second, [&] { ++heard; }).on(first, [&](const ButtonReading&) { ++heard; });
+    handlers.attach(seat);
+    Time now{};
+    play_everything(hub, seat, random, now);
+    const std::size_t before = allocations;
+    play_everything(hub, seat, random, now);
+    ASSERT_EQ(allocations - before, 0U) << "round " << round;
+  }
 }
 
 TEST(Allocation, TheCounterCounts) {

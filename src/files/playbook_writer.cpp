@@ -85,6 +85,7 @@ void add_shaping(const Shaping& shaping, std::vector<std::string>& fields) {
 void add_with(const std::vector<PlacedControl>& with, std::vector<std::string>& fields) {
   if (with.empty()) return;
   std::vector<std::string> names;
+  names.reserve(with.size());
   for (const PlacedControl& control : with) names.push_back(quoted(to_string(control)));
   fields.push_back(fmt::format("with = [{}]", fmt::join(names, ", ")));
 }

@@ -277,6 +277,9 @@ TEST(Header, IsWrittenToAFileOrPrinted) {
   EXPECT_NE(read_file(header.path()).find("namespace tugs {"), std::string::npos);
   EXPECT_NE(next_move({"header", playbook}).output.find("namespace tidewater {"),
             std::string::npos);
+  const Finished misnamed = next_move({"header", playbook, "--namespace", "Two Tugs"});
+  EXPECT_EQ(misnamed.exit_code, 2);
+  EXPECT_NE(misnamed.errors.find("try two_tugs"), std::string::npos) << misnamed.errors;
   const Finished nowhere = next_move({"header", playbook, "-o", "/nowhere/a.hpp"});
   EXPECT_EQ(nowhere.exit_code, 1);
   EXPECT_EQ(nowhere.errors, "next-move: cannot write /nowhere/a.hpp\n");

@@ -22,15 +22,21 @@ void print_opening(const Recording& recording) {
 void print_summary(const Playbook& playbook, const Playback& playback) {
   fmt::print("\n{}\n\n", bold(fmt::format("In {:.1f} seconds", to_seconds(playback.length()))));
   Table table{{"ACTION", "KIND", "PRESSES", "AT WORK"}};
+  std::size_t idle = 0;
   for (std::size_t i = 0; i < playback.summaries().size(); ++i) {
     const ActionSummary& summary = playback.summaries()[i];
     const ActionDefinition& action = playbook.actions()[i];
+    if (summary.presses == 0 && summary.active == Duration::zero()) {
+      ++idle;
+      continue;
+    }
     const bool is_button = action.kind == ActionKind::button;
     table.add({action.name, std::string{to_string(action.kind)},
                is_button ? std::to_string(summary.presses) : "",
                fmt::format("{:.2f} s", to_seconds(summary.active))});
   }
   table.print();
+  if (idle > 0) fmt::print("({} not used)\n", counted(idle, "other action"));
   fmt::print(
       "\nNext: `next-move show FILE` for a playbook of your own, `next-move --help` for the "
       "rest.\n");

@@ -5,34 +5,11 @@
 #include <fmt/core.h>
 
 #include <nextmove/nextmove.hpp>
+#include <nextmove/playbook_header.hpp>
 
 #include "commands.hpp"
 
 namespace {
-
-struct Arguments {
-  std::string playbook;
-  std::string recording;
-  std::string word;
-  std::string action;
-  std::string output;
-  std::string name_space;
-  bool json = false;
-};
-
-CLI::App* add_command(CLI::App& app, Arguments& arguments, const std::string& name,
-                      const std::string& what, const std::string& example) {
-  CLI::App* command = app.add_subcommand(name, what);
-  command->add_flag("--json", arguments.json, "print JSON, for programs");
-  command->footer("Example:\n  " + example);
-  return command;
-}
-
-void add_playbook(CLI::App* command, Arguments& arguments) {
-  command->add_option("playbook", arguments.playbook, "a playbook file (TOML)")
-      ->required()
-      ->type_name("FILE");
-}
 
 constexpr std::array<std::string_view, 8> command_names = {"check", "show",   "play",   "controls",
                                                            "curve", "header", "schema", "demo"};
@@ -43,79 +20,121 @@ bool is_unknown_command(std::string_view name) {
          std::find(command_names.begin(), command_names.end(), name) == command_names.end();
 }
 
-// Runs the command that was named; the exit code.
-int run(CLI::App& app, int argc, char** argv) {
-  Arguments arguments;
-  int code = exit_fine;
-
-  CLI::App* check = add_command(app, arguments, "check", "look for problems in a playbook",
-                                "next-move check examples/data/tidewater.toml");
-  add_playbook(check, arguments);
-  check->callback([&] { code = check_command(arguments.playbook, arguments.json); });
-
-  CLI::App* show = add_command(app, arguments, "show", "list the actions and what drives them",
-                               "next-move show examples/data/tidewater.toml");
-  add_playbook(show, arguments);
-  show->callback([&] { code = show_command(arguments.playbook, arguments.json); });
-
-  CLI::App* play = add_command(
-      app, arguments, "play", "play a recording through a playbook and print the readings",
-      "next-move play examples/data/tidewater.toml examples/data/harbour.jsonl");
-  add_playbook(play, arguments);
-  play->add_option("recording", arguments.recording, "a recording (JSON Lines)")
-      ->required()
-      ->type_name("FILE");
-  play->callback(
-      [&] { code = play_command(arguments.playbook, arguments.recording, arguments.json); });
-
-  CLI::App* controls = add_command(app, arguments, "controls", "list the names of the controls",
-                                   "next-move controls stick");
-  controls->add_option("word", arguments.word, "only those with this word in their name or device")
-      ->type_name("WORD");
-  controls->callback([&] { code = controls_command(arguments.word, arguments.json); });
-
-  CLI::App* curve =
-      add_command(app, arguments, "curve", "show what shaping does to a stick or a trigger",
-                  "next-move curve examples/data/tidewater.toml steer -o steer.png");
-  add_playbook(curve, arguments);
-  curve->add_option("action", arguments.action, "an axis, a vector or a motion")
-      ->required()
-      ->type_name("ACTION");
-  curve->add_option("-o,--output", arguments.output, "draw it as well")
-      ->type_name("FILE.png|FILE.svg");
-  curve->callback([&] {
-    code = curve_command(arguments.playbook, arguments.action, arguments.output, arguments.json);
-  });
-
-  CLI::App* header = app.add_subcommand("header", "write the typed handles of a playbook for C++");
-  header->footer(
-      "Example:\n  next-move header examples/data/tidewater.toml -o tidewater_actions.hpp");
-  add_playbook(header, arguments);
-  header->add_option("-o,--output", arguments.output, "instead of standard output")
-      ->type_name("FILE");
-  header->add_option("--namespace", arguments.name_space, "instead of one after the title")
-      ->type_name("NAME");
-  header->callback(
-      [&] { code = header_command(arguments.playbook, arguments.name_space, arguments.output); });
-
-  CLI::App* schema =
-      app.add_subcommand("schema", "print the JSON Schema of playbooks, for editors");
-  schema->footer("Example:\n  next-move schema > playbook.schema.json");
-  schema->callback([&] { code = schema_command(); });
-
-  CLI::App* demo =
-      add_command(app, arguments, "demo", "play the bundled recording and tell what happened",
-                  "next-move demo");
-  demo->callback([&] { code = demo_command(arguments.json); });
-
-  if (const std::string name = argc > 1 ? argv[1] : ""; is_unknown_command(name)) {
-    fmt::print(stderr, "next-move: unknown command \"{}\"{}\nTry: next-move --help\n",
-               nextmove::printable(name), nextmove::did_you_mean(name, command_names));
-    return exit_usage;
+/// The commands, and what was said on the command line.
+class Program {
+ public:
+  explicit Program(CLI::App& app) : app_(app) {
+    add_playbook_commands();
+    add_curve();
+    add_header();
+    add_others();
   }
-  app.parse(argc, argv);
-  return code;
-}
+
+  /// Runs the command that was named; the exit code.
+  int run(int argc, char** argv) {
+    if (const std::string name = argc > 1 ? argv[1] : ""; is_unknown_command(name)) {
+      fmt::print(stderr, "next-move: unknown command \"{}\"{}\nTry: next-move --help\n",
+                 nextmove::printable(name), nextmove::did_you_mean(name, command_names));
+      return exit_usage;
+    }
+    app_.parse(argc, argv);
+    return code_;
+  }
+
+ private:
+  CLI::App* add(const std::string& name, const std::string& what, const std::string& example) {
+    CLI::App* command = app_.add_subcommand(name, what);
+    command->footer("Example:\n  " + example);
+    return command;
+  }
+
+  CLI::App* add_with_json(const std::string& name, const std::string& what,
+                          const std::string& example) {
+    CLI::App* command = add(name, what, example);
+    command->add_flag("--json", json_, "print JSON, for programs");
+    return command;
+  }
+
+  void add_playbook(CLI::App* command) {
+    command->add_option("playbook", playbook_, "a playbook file (TOML)")
+        ->required()
+        ->type_name("FILE");
+  }
+
+  void add_playbook_commands() {
+    CLI::App* check = add_with_json("check", "look for problems in a playbook",
+                                    "next-move check examples/data/tidewater.toml");
+    add_playbook(check);
+    check->callback([this] { code_ = check_command(playbook_, json_); });
+
+    CLI::App* show = add_with_json("show", "list the actions and what drives them",
+                                   "next-move show examples/data/tidewater.toml");
+    add_playbook(show);
+    show->callback([this] { code_ = show_command(playbook_, json_); });
+
+    CLI::App* play =
+        add_with_json("play", "play a recording through a playbook and print the readings",
+                      "next-move play examples/data/tidewater.toml examples/data/harbour.jsonl");
+    add_playbook(play);
+    play->add_option("recording", recording_, "a recording (JSON Lines)")
+        ->required()
+        ->type_name("FILE");
+    play->callback([this] { code_ = play_command(playbook_, recording_, json_); });
+  }
+
+  void add_curve() {
+    CLI::App* curve =
+        add_with_json("curve", "show what shaping does to a stick or a trigger",
+                      "next-move curve examples/data/tidewater.toml look -o look.png");
+    add_playbook(curve);
+    curve->add_option("action", action_, "an axis, a vector or a motion")
+        ->required()
+        ->type_name("ACTION");
+    curve->add_option("-o,--output", output_, "draw it as well")->type_name("FILE.png|FILE.svg");
+    curve->callback([this] { code_ = curve_command(playbook_, action_, output_, json_); });
+  }
+
+  void add_header() {
+    CLI::App* header =
+        add("header", "write the typed handles of a playbook for C++",
+            "next-move header examples/data/tidewater.toml -o tidewater_actions.hpp");
+    add_playbook(header);
+    header->add_option("-o,--output", output_, "instead of standard output")->type_name("FILE");
+    header->add_option("--namespace", name_space_, "instead of one after the title")
+        ->type_name("NAME")
+        ->check([](const std::string& name) {
+          return nextmove::namespace_for(name) == name
+                     ? ""
+                     : "is no name for a namespace; try " + nextmove::namespace_for(name);
+        });
+    header->callback([this] { code_ = header_command(playbook_, name_space_, output_); });
+  }
+
+  void add_others() {
+    CLI::App* controls =
+        add_with_json("controls", "list the names of the controls", "next-move controls stick");
+    controls->add_option("word", word_, "only those with this word in their name or device")
+        ->type_name("WORD");
+    controls->callback([this] { code_ = controls_command(word_, json_); });
+
+    add("schema", "print the JSON Schema of playbooks, for editors",
+        "next-move schema > playbook.schema.json")
+        ->callback([this] { code_ = schema_command(); });
+
+    add_with_json("demo", "play the bundled recording and tell what happened", "next-move demo")
+        ->callback([this] { code_ = demo_command(json_); });
+  }
+
+  CLI::App& app_;
+  std::string playbook_;
+  std::string recording_;
+  std::string word_;
+  std::string action_;
+  std::string output_;
+  std::string name_space_;
+  bool json_ = false;
+  int code_ = exit_fine;
+};
 
 }  // namespace
 
@@ -128,7 +147,7 @@ int main(int argc, char** argv) {
       "Exit codes: 0 fine, 1 problems in the input, 2 wrong usage.\n"
       "Example:\n  next-move demo");
   try {
-    return run(app, argc, argv);
+    return Program{app}.run(argc, argv);
   } catch (const CLI::Success& wanted) {
     return app.exit(wanted);  // --help, --version
   } catch (const CLI::ParseError& wrong) {

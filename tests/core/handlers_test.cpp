@@ -96,6 +96,19 @@ TEST_F(Handlers, MoveFromOneThingToAnotherInTheMiddleOfAnUpdate) {
   EXPECT_LE(boats, 2);
 }
 
+TEST_F(Handlers, ASetThatIsDetachedByAnotherIsCalledNoMore) {
+  int presses = 0;
+  HandlerSet first;
+  HandlerSet second;
+  first.on_press(horn, [&] { second.detach(); });
+  second.on_press(horn, [&] { ++presses; });
+  first.attach(stage.seat());
+  second.attach(stage.seat());
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(presses, 0);
+}
+
 TEST_F(Handlers, MayEnterContexts) {
   HandlerSet set;
   set.on_press(open_chart, [&] { stage.seat().enter("chart"); });

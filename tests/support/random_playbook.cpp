@@ -126,7 +126,8 @@ class Maker {
       return;
     }
     if (!is_plain_ && one_in(4)) {
-      binding.control = touch("zone" + std::to_string(below(5)), static_cast<ZonePart>(below(9)));
+      std::string zone = "zone" + std::to_string(below(5));
+      binding.control = touch(std::move(zone), static_cast<ZonePart>(below(9)));
       return;
     }
     switch (kind) {

@@ -81,7 +81,8 @@ class Hub {
   /// runs. Seats, devices, interceptors and handlers stay, and so do the contexts and mutes that
   /// are on; handles and ids stay good, by name. Buttons that are held are released, and wait for a
   /// fresh press; axes and vectors go on with their live values. Names that the new playbook lacks
-  /// remain in playbook(), driven by nothing. Allocates. A recording does not hold it.
+  /// remain in playbook(), driven by nothing. Allocates. A recording does not hold it. Not for
+  /// interceptors, in whose middle it would come; a handler may.
   void adopt(const Playbook& playbook);
 
   /// Gives the hub the shaping that bindings call for with custom = "name": from a value after dead

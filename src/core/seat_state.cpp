@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "playbook_data.hpp"
+#include "require.hpp"
 
 namespace nextmove::core {
 
@@ -31,6 +32,7 @@ SeatState::~SeatState() {
 
 // The devices' values stay: axes and vectors go on with them, buttons wait for a fresh press.
 void SeatState::adopt(Playbook playbook) {
+  require(!is_intercepting_, "Hub::adopt was called by an interceptor");
   time_ = present();
   for (const auto& slot : slots_) {
     const std::vector<Vec2> controls = slot->controls;
@@ -210,8 +212,10 @@ void SeatState::mute(MuteId mute) {
   const auto index = static_cast<std::size_t>(mute);
   ++mutes_[index];
   for (const ActionId action : playbook_.data().muted[index]) {
-    if (tally_.heard(action).mutes++ == 0) silence(action);
+    ++tally_.heard(action).mutes;
+    tally_.mark(action);
   }
+  cut_muted();
   if (journal_.is_on()) journal_.listener(Muted{journal_.now, name_, playbook_.mute(mute).name});
 }
 
@@ -228,14 +232,13 @@ void SeatState::unmute(MuteId mute) {
 
 // Axes and vectors keep their values, unread; a button's controls stay down, unheard, until they
 // are up.
-void SeatState::silence(ActionId action) {
-  const bool is_button = readings_[Wiring::index(action)].kind == ActionKind::button;
+void SeatState::cut_muted() {
   for (const auto& slot : slots_) {
     for (const Route& route : wiring_->routes()) {
-      if (is_button && route.action == action) cut_contact(*slot, route, slot->routes[route.state]);
+      const bool is_button = readings_[Wiring::index(route.action)].kind == ActionKind::button;
+      if (is_button && is_muted(route.action)) cut_contact(*slot, route, slot->routes[route.state]);
     }
   }
-  tally_.mark(action);
 }
 
 bool SeatState::take_press(ActionId action, Duration within) {

@@ -188,7 +188,7 @@ class SeatState {
   Vec2 merged_value(ActionId action, ActionKind kind);
   Vec2 device_value(Slot& slot, ActionId action, ActionKind kind) const;
 
-  void silence(ActionId action);
+  void cut_muted();
   bool exists(MuteId mute) const;
   /// An event that comes late moves things from the last update on: what was before is told.
   Time flow_time() const { return time_ > last_update_ ? time_ : last_update_; }

@@ -85,6 +85,9 @@ TEST(Show, TellsShapingThresholdsAndMutes) {
             "horn    button  helm     PadLeftTrigger (press at 0.7, release at 0.6; passed on)\n"
             "lamp    button  helm     (nothing yet)\n"
             "\n"
+            "CONTEXT  RANK  BLOCKS\n"
+            "helm     0\n"
+            "\n"
             "MUTE        SILENCES\n"
             "radio_call  horn, lamp\n"
             "cutscene    everything but lamp\n");

@@ -73,7 +73,8 @@ Message message(xf86ITEventType type) {
 }  // namespace
 
 TouchDisplay::TouchDisplay() {
-  std::string pattern = (std::filesystem::temp_directory_path() / "touch-XXXXXX").string();
+  std::string pattern = (std::filesystem::temp_directory_path() / "touch-").string() +
+                        std::string(6, 'X');  // what mkdtemp wants
   folder_ = ::mkdtemp(pattern.data());
   const std::string socket = folder_ / "fingers";
   std::ofstream{folder_ / "xorg.conf"} << configuration(socket);

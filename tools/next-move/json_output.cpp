@@ -78,6 +78,12 @@ void print_as_json(std::string_view file, const std::vector<Diagnostic>& problem
 
 void print_as_json(const Playbook& playbook) {
   Json json = {{"title", playbook.title()}, {"actions", Json::array()}, {"mutes", Json::object()}};
+  for (const ContextDefinition& context : playbook.contexts()) {
+    Json blocks = Json::array();
+    for (const DeviceKind kind : context.blocks) blocks.push_back(to_string(kind));
+    json["contexts"].push_back(
+        {{"name", context.name}, {"rank", context.rank}, {"blocks", blocks}});
+  }
   for (const MuteDefinition& mute : playbook.mutes()) {
     Json names = Json::array();
     for (const PlacedName& action : mute.actions) names.push_back(action.name);

@@ -12,7 +12,8 @@
 /// The problems of a file as one object {"file", "ok", "problems"}.
 void print_as_json(std::string_view file, const std::vector<nextmove::Diagnostic>& problems);
 
-/// {"title", "actions": [{"name", "kind", "label", "group", "contexts"}], "mutes"}
+/// {"title", "actions": [{"name", "kind", "label", "group", "contexts"}], "mutes", "contexts",
+/// "zones"}
 void print_as_json(const nextmove::Playbook& playbook);
 
 /// [{"name", "device", "values"}]

@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <fmt/format.h>
 
 #include <nextmove/files.hpp>
@@ -113,6 +114,23 @@ void print_table(const Playbook& playbook) {
   table.print();
 }
 
+// The one that hears first in front.
+void print_contexts(const Playbook& playbook) {
+  std::vector<ContextDefinition> contexts{playbook.contexts().begin(), playbook.contexts().end()};
+  std::stable_sort(contexts.begin(), contexts.end(),
+                   [](const auto& a, const auto& b) { return a.rank > b.rank; });
+  fmt::print("\n");
+  Table table{{"CONTEXT", "RANK", "BLOCKS"}};
+  for (const ContextDefinition& context : contexts) {
+    std::string blocks;
+    for (const DeviceKind kind : context.blocks) {
+      blocks += (blocks.empty() ? "" : ", ") + std::string{to_string(kind)};
+    }
+    table.add({context.name, std::to_string(context.rank), std::move(blocks)});
+  }
+  table.print();
+}
+
 void print_mutes(const Playbook& playbook) {
   if (playbook.mutes().empty()) return;
   fmt::print("\n");
@@ -160,6 +178,7 @@ int show_command(const std::string& playbook, bool json) {
     print_as_json(*loaded);
   } else {
     print_table(*loaded);
+    print_contexts(*loaded);
     print_mutes(*loaded);
     print_zones(*loaded);
   }

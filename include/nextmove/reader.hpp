@@ -17,7 +17,7 @@ namespace nextmove {
 ///       if (reader.read(jump).pressed) ...
 ///     }
 ///
-/// Allocates when made, and not after. The seat must outlive it.
+/// Allocates when made and in the first step after Hub::adopt. The seat must outlive it.
 class Reader {
  public:
   /// What was pressed before the reader was made is not seen.

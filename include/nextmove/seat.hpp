@@ -45,7 +45,7 @@ class Seat {
   /// The same for an action that is known by number. Requires an id of the hub's playbook.
   const Reading& read(ActionId action) const { return readings_[static_cast<std::size_t>(action)]; }
 
-  /// All readings, by ActionId. In place for the life of the seat.
+  /// All readings, by ActionId. In place until another playbook is adopted.
   std::span<const Reading> readings() const { return readings_; }
 
   /// True once for a press that is at most `within` older than the last update and was not taken

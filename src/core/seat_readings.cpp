@@ -179,7 +179,6 @@ void SeatState::commit_pointer(ActionId action, Reading& reading, Vec2 position,
 
 InterceptorId SeatState::add_interceptor(Interceptor interceptor, int order) {
   intakes_.resize(readings_.size());
-  taken_in_.reserve(readings_.size());
   const auto id = static_cast<InterceptorId>(++interceptors_ever_);
   ListedInterceptor listed{id, order, std::move(interceptor)};
   if (is_intercepting_) {

@@ -144,20 +144,17 @@ void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 amount) {
   if (amount == Vec2{}) return;
   LiveState& live = slot.live[Wiring::index(wire.action)];
   tally_.mark(wire.action);
-  if (wire.route->binding == no_index) {
-    live.nudge = {live.nudge.x + amount.x, live.nudge.y + amount.y};
-    return;
+  Vec2* sum = &live.nudge;
+  if (wire.route->binding != no_index) {
+    const LiveBinding& binding = wiring_->binding(wire.route->binding);
+    if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
+    if (binding.smoothing > 0) {
+      advance(slot, binding, flow_time());
+      list_flow(slot, binding);
+      sum = &slot.flows[binding.flow].pending;
+    }
   }
-  const LiveBinding& binding = wiring_->binding(wire.route->binding);
-  if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
-  if (binding.smoothing == 0) {
-    live.nudge = {live.nudge.x + amount.x, live.nudge.y + amount.y};
-    return;
-  }
-  advance(slot, binding, flow_time());
-  Vec2& pending = slot.flows[binding.flow].pending;
-  pending = {pending.x + amount.x, pending.y + amount.y};
-  list_flow(slot, binding);
+  *sum = {sum->x + amount.x, sum->y + amount.y};
 }
 
 // The last to point wins, and a change of contexts does not make another the last. A pointer whose

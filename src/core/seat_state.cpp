@@ -19,9 +19,18 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, cons
       pointers_(wiring_->action_count()),
       mutes_(playbook_.mutes().size()) {
   for (const ActionDefinition& action : playbook_.actions()) readings_.push_back({action.kind});
+  make_room();
+}
+
+// So that nothing grows while events come in.
+void SeatState::make_room() {
   entered_.reserve(wiring_->context_count());
   changes_.reserve(wiring_->action_count());
+  taken_in_.reserve(wiring_->action_count());
   flipped_.reserve(wiring_->with_count());
+  gestures_.reserve(slots_.size() * wiring_->gesture_count());
+  flows_.reserve(slots_.size() * wiring_->flow_count());
+  rewired_flows_.reserve(slots_.size() * wiring_->state_count());
 }
 
 SeatState::~SeatState() {
@@ -55,9 +64,7 @@ void SeatState::adopt(Playbook playbook) {
     tally_.heard(static_cast<ActionId>(i)).mutes = 0;
     tally_.mark(static_cast<ActionId>(i));
   }
-  changes_.reserve(actions);
   if (!interceptors_.empty()) intakes_.resize(actions);
-  taken_in_.reserve(actions);
   mutes_.resize(playbook_.mutes().size());
   for (std::size_t i = 0; i < mutes_.size(); ++i) {
     for (const ActionId action : playbook_.data().muted[i]) tally_.heard(action).mutes += mutes_[i];
@@ -69,12 +76,8 @@ void SeatState::adopt(Playbook playbook) {
               anew.controls.begin());
     *slot = std::move(anew);
   }
-  gestures_.reserve(slots_.size() * wiring_->gesture_count());
-  flows_.reserve(slots_.size() * wiring_->flow_count());
-  rewired_flows_.reserve(slots_.size() * wiring_->state_count());
-  flipped_.reserve(wiring_->with_count());
+  make_room();
   set_window(window_);
-  entered_.reserve(wiring_->context_count());
   // Of the contexts that are entered some may rank otherwise now.
   std::stable_sort(entered_.begin(), entered_.end(),
                    [&](ContextId a, ContextId b) { return wiring_->rank(a) > wiring_->rank(b); });
@@ -121,9 +124,7 @@ void SeatState::call_handlers() {
 
 Slot& SeatState::add_device(DeviceId device, DeviceKind kind) {
   slots_.push_back(std::make_unique<Slot>(device, kind, *wiring_));
-  gestures_.reserve(slots_.size() * wiring_->gesture_count());
-  flows_.reserve(slots_.size() * wiring_->flow_count());
-  rewired_flows_.reserve(slots_.size() * wiring_->state_count());
+  make_room();
   return *slots_.back();
 }
 
@@ -136,10 +137,8 @@ void SeatState::remove_device(DeviceId device, Time time) {
   time_ = time;
   rest(slot);
   std::erase_if(flows_, [&](const ActiveFlow& flow) { return flow.slot == &slot; });
-  for (std::size_t i = 0; i < pointers_.size(); ++i) {
-    if (pointers_[i].slot != &slot) continue;
-    pointers_[i].slot = nullptr;
-    tally_.mark(static_cast<ActionId>(i));
+  for (PointerState& pointer : pointers_) {
+    if (pointer.slot == &slot) pointer.slot = nullptr;
   }
   for (std::size_t i = 0; i < readings_.size(); ++i) {
     if (readings_[i].kind != ActionKind::button) tally_.mark(static_cast<ActionId>(i));

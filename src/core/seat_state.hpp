@@ -83,7 +83,7 @@ class SeatState {
   Time now() const { return journal_.now; }
   Duration since_last() const { return since_last_; }
 
-  /// By action; in place for the life of the seat.
+  /// By action; in place until another playbook is adopted.
   std::span<const Reading> readings() const { return readings_; }
   std::span<const ActionId> changes() const { return changes_; }
 
@@ -188,6 +188,7 @@ class SeatState {
   Vec2 merged_value(ActionId action, ActionKind kind);
   Vec2 device_value(Slot& slot, ActionId action, ActionKind kind) const;
 
+  void make_room();
   void cut_muted();
   bool exists(MuteId mute) const;
   /// An event that comes late moves things from the last update on: what was before is told.

@@ -15,7 +15,7 @@ class Seat;
 /// attached while somebody works it. Handlers are called at the end of Hub::update, when all
 /// readings stand; they may enter and leave contexts, attach and detach. Of several sets, the one
 /// attached first is called first; the handlers of a set in the order of adding. Add them before
-/// attaching. Nothing is allocated when they are called.
+/// attaching. Nothing is allocated when they are called. A handler must not destroy its own set.
 class HandlerSet {
  public:
   HandlerSet() = default;

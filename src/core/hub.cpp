@@ -66,7 +66,7 @@ class HubState {
   void work_off(const Event& event) {
     const auto [seat, slot] = destinations[static_cast<std::size_t>(event.device)];
     if (event.control < unplugging) {
-      if (seat != nullptr) seat->hear(*slot, event.control, {event.x, event.y}, event.time);
+      if (seat != nullptr) seat->hear(*slot, event);
     } else if (event.control == unplugging) {
       remove(event.device, event.time);
     } else {

@@ -101,6 +101,7 @@ bool SeatState::comes_to_rest(Slot& slot, const LiveBinding& binding) {
   if (!is_settled) return false;
   LiveState& live = slot.live[Wiring::index(binding.action)];
   flow.smooth = flow.target;
+  live.is_stale = true;
   add(live.nudge, flow.pending, 1);
   flow.pending = {};
   const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;

@@ -90,40 +90,39 @@ Intake SeatState::collect_button(ActionId action) {
 Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
   Vec2 largest;
   float largest_square = 0;
-  bool has_nudge = false;
-  for (const auto& slot : slots_) {
-    if (!wiring_->drives(slot->kind, action)) continue;
-    LiveState& live = slot->live[Wiring::index(action)];
-    if (live.is_stale) {
-      live.value = device_value(*slot, action, kind);
-      live.is_stale = false;
-    }
+  const std::uint32_t* const first = &first_driver_[Wiring::index(action)];
+  for (std::uint32_t i = first[0]; i != first[1]; ++i) {
+    const Driver& driver = drivers_[i];
+    LiveState& live = *driver.live;
     Vec2 value = live.value;
-    if (live.nudge != Vec2{}) {
-      value = clamped({value.x + live.nudge.x, value.y + live.nudge.y}, kind);
-      live.nudge = {};
-      has_nudge = true;
+    if (live.is_stale) {
+      value = live.value = device_value(driver, kind);
+      live.is_stale = false;
+      if (live.nudge != Vec2{}) {
+        value = clamped({value.x + live.nudge.x, value.y + live.nudge.y}, kind);
+        live.nudge = {};
+        tally_.mark(action);  // it is over with the next update
+      }
     }
     if (square(value) > largest_square) {
       largest = value;
       largest_square = square(value);
     }
   }
-  if (has_nudge) tally_.mark(action);  // it is over with the next update
-  return is_muted(action) ? Vec2{} : largest;
+  return tally_.heard(action).mutes != 0 ? Vec2{} : largest;
 }
 
 // Within a device the bindings add up.
-Vec2 SeatState::device_value(Slot& slot, ActionId action, ActionKind kind) const {
+Vec2 SeatState::device_value(const Driver& driver, ActionKind kind) const {
   if (kind == ActionKind::motion) return {};
   Vec2 of_device;
-  for (const LiveBinding& binding : wiring_->live_bindings(action, slot.kind)) {
+  for (const LiveBinding& binding : driver.bindings) {
     Vec2 bent_value;
     if (binding.flow != no_index) {
-      bent_value = slot.flows[binding.flow].smooth;
+      bent_value = driver.slot->flows[binding.flow].smooth;
     } else if (binding.count != 0) {
       Vec2 sum;
-      const RouteState* state = &slot.routes[binding.first_state];
+      const RouteState* state = &driver.slot->routes[binding.first_state];
       for (const RouteState* end = state + binding.count; state != end; ++state) {
         sum = {sum.x + state->value.x, sum.y + state->value.y};
       }

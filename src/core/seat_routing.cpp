@@ -57,7 +57,8 @@ inline void SeatState::lean(Slot& slot, ActionId action, RouteState& state, Vec2
 
 // Routes to which a control is closed follow it all the same, so that a press they did not hear
 // never counts as fresh later.
-void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
+[[gnu::always_inline]] inline void SeatState::route_at_once(Slot& slot, Source source, Vec2 value,
+                                                            Cause cause) {
   const Wires::Bundle& bundle = wires_.bundle(source);
   if (!bundle.is_simple()) [[unlikely]] {
     if (bundle.has_with_controls && cause != Cause::rewired) {
@@ -79,6 +80,21 @@ void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
       route_slowly(slot, *wire, value, cause);
     }
   }
+}
+
+void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
+  route_at_once(slot, source, value, cause);
+}
+
+void SeatState::hear(Slot& slot, const Event& event) {
+  if (event.time >= next_due_) [[unlikely]]
+    complete_gestures(event.time);
+  time_ = event.time;
+  const Source source = source_of(event.control);
+  const Vec2 value = {event.x, event.y};
+  route_at_once(slot, source, value, Cause::operated);
+  if (source >= source_of(Control::Finger1)) [[unlikely]]
+    hear_finger(slot, source, value);
 }
 
 // A stick that swings from one side to the other lets go of the one before it pushes the other,
@@ -143,6 +159,7 @@ void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, float a
 void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 amount) {
   if (amount == Vec2{}) return;
   LiveState& live = slot.live[Wiring::index(wire.action)];
+  live.is_stale = true;
   tally_.mark(wire.action);
   Vec2* sum = &live.nudge;
   if (wire.route->binding != no_index) {

@@ -20,6 +20,7 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, cons
       mutes_(playbook_.mutes().size()) {
   for (const ActionDefinition& action : playbook_.actions()) readings_.push_back({action.kind});
   make_room();
+  list_drivers();
 }
 
 // So that nothing grows while events come in.
@@ -31,6 +32,20 @@ void SeatState::make_room() {
   gestures_.reserve(slots_.size() * wiring_->gesture_count());
   flows_.reserve(slots_.size() * wiring_->flow_count());
   rewired_flows_.reserve(slots_.size() * wiring_->state_count());
+}
+
+void SeatState::list_drivers() {
+  drivers_.clear();
+  first_driver_.clear();
+  for (std::size_t i = 0; i < wiring_->action_count(); ++i) {
+    first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
+    const auto action = static_cast<ActionId>(i);
+    for (const auto& slot : slots_) {
+      if (!wiring_->drives(slot->kind, action)) continue;
+      drivers_.push_back({slot.get(), &slot->live[i], wiring_->live_bindings(action, slot->kind)});
+    }
+  }
+  first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
 }
 
 SeatState::~SeatState() {
@@ -77,6 +92,7 @@ void SeatState::adopt(Playbook playbook) {
     *slot = std::move(anew);
   }
   make_room();
+  list_drivers();
   set_window(window_);
   // Of the contexts that are entered some may rank otherwise now.
   std::stable_sort(entered_.begin(), entered_.end(),
@@ -125,6 +141,7 @@ void SeatState::call_handlers() {
 Slot& SeatState::add_device(DeviceId device, DeviceKind kind) {
   slots_.push_back(std::make_unique<Slot>(device, kind, *wiring_));
   make_room();
+  list_drivers();
   return *slots_.back();
 }
 
@@ -144,6 +161,7 @@ void SeatState::remove_device(DeviceId device, Time time) {
     if (readings_[i].kind != ActionKind::button) tally_.mark(static_cast<ActionId>(i));
   }
   slots_.erase(found);
+  list_drivers();
 }
 
 void SeatState::release_all(Time time) {

@@ -46,14 +46,7 @@ class SeatState {
   void remove_device(DeviceId device, Time time);
 
   /// A control of one of the seat's devices has a new value.
-  void hear(Slot& slot, Control control, Vec2 value, Time time) {
-    if (time >= next_due_) [[unlikely]]
-      complete_gestures(time);
-    time_ = time;
-    route(slot, source_of(control), value, Cause::operated);
-    if (control >= Control::Finger1) [[unlikely]]
-      hear_finger(slot, source_of(control), value);
-  }
+  void hear(Slot& slot, const Event& event);
   /// How large the window is, in any unit, for touch zones.
   void set_window(Vec2 size);
   /// Whether an entered context hears this zone.
@@ -111,6 +104,12 @@ class SeatState {
     Slot* slot;
     const LiveBinding* binding;
   };
+  /// A device that drives an axis, a vector or a motion.
+  struct Driver {
+    Slot* slot;
+    LiveState* live;
+    std::span<const LiveBinding> bindings;
+  };
   struct PointerState {
     Vec2 position{};
     const Slot* slot = nullptr;  // where it comes from; nullptr while nothing points
@@ -124,6 +123,7 @@ class SeatState {
 
   // Routing (seat_routing.cpp)
   void route(Slot& slot, Source source, Vec2 value, Cause cause);
+  void route_at_once(Slot& slot, Source source, Vec2 value, Cause cause);
   void release_first(Slot& slot, Source source, Vec2 value, Cause cause);
   void route_slowly(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void route_again();
@@ -186,9 +186,10 @@ class SeatState {
   void intercept(std::span<const ActionId> dirty);
   void list_interceptor(ListedInterceptor interceptor);
   Vec2 merged_value(ActionId action, ActionKind kind);
-  Vec2 device_value(Slot& slot, ActionId action, ActionKind kind) const;
+  Vec2 device_value(const Driver& driver, ActionKind kind) const;
 
   void make_room();
+  void list_drivers();
   void cut_muted();
   bool exists(MuteId mute) const;
   /// An event that comes late moves things from the last update on: what was before is told.
@@ -205,14 +206,16 @@ class SeatState {
   Time next_due_ = never;  // of the gestures that time completes
   std::vector<std::unique_ptr<Slot>> slots_;
   Tally tally_;
-  std::vector<PointerState> pointers_;     // by action
-  std::vector<ActiveGesture> gestures_;    // under way, in the order of beginning
-  std::vector<ActiveFlow> flows_;          // moving
-  std::vector<ActiveFlow> rewired_flows_;  // to be reckoned when all of the wiring is done
-  std::vector<std::size_t> flipped_;       // with-controls, in the event at hand
-  std::vector<std::uint32_t> mutes_;       // by mute: how often it is on
-  std::vector<ContextId> entered_;         // the one that hears first in front
-  std::vector<Reading> readings_;          // by action
+  std::vector<Driver> drivers_;              // by action, then as plugged in
+  std::vector<std::uint32_t> first_driver_;  // by action, one more at the end
+  std::vector<PointerState> pointers_;       // by action
+  std::vector<ActiveGesture> gestures_;      // under way, in the order of beginning
+  std::vector<ActiveFlow> flows_;            // moving
+  std::vector<ActiveFlow> rewired_flows_;    // to be reckoned when all of the wiring is done
+  std::vector<std::size_t> flipped_;         // with-controls, in the event at hand
+  std::vector<std::uint32_t> mutes_;         // by mute: how often it is on
+  std::vector<ContextId> entered_;           // the one that hears first in front
+  std::vector<Reading> readings_;            // by action
   std::vector<ActionId> changes_;
   std::vector<ListedInterceptor> interceptors_;      // in order
   std::vector<ListedInterceptor> new_interceptors_;  // added by an interceptor

@@ -42,7 +42,7 @@ struct FlowState {
 struct LiveState {
   Vec2 value{};           // held: of axes and vectors
   Vec2 nudge{};           // since the last update: displacements, and all of a motion
-  bool is_stale = false;  // a route has changed since `value` was reckoned
+  bool is_stale = false;  // a route or the nudge has changed since the last update
 };
 
 /// A finger on a touch screen.

@@ -91,7 +91,7 @@ class LiveSource : public Source {
 class RecordedSource : public Source {
  public:
   RecordedSource(const Recording& recording, Hub& hub)
-      : hub_(hub), replay_(recording, hub, ContextsFrom::game) {}
+      : hub_(hub), replay_(recording, hub, DecidedBy::game) {}
 
   bool advance() override {
     SDL_Event event;

@@ -364,7 +364,7 @@ void Scene::draw_radio(const Harbour& harbour) {
 
 void Scene::draw_zones(const Overlay& overlay) {
   for (const nextmove::ZoneDefinition& zone : overlay.zones) {
-    const nextmove::ZoneArea area = nextmove::area_of(zone, harbour_size);
+    const nextmove::Area area = nextmove::area_of(zone, harbour_size);
     const SDL_Rect where = {
         screen_x(area.left * harbour_size.x), screen_x(area.top * harbour_size.y),
         screen_x(area.width * harbour_size.x), screen_x(area.height * harbour_size.y)};

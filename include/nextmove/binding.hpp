@@ -120,6 +120,8 @@ struct BindingDefinition {
   Shaping shaping{};        ///< all but buttons and pointers
   float rate = 0;           ///< motion by a stick or a key: how much a second at full push
   bool pass_on = false;     ///< lets contexts of lower rank hear the control as well
+  /// Where there are any, seats that are held to another scheme do not hear it.
+  std::vector<PlacedName> schemes{};
   Place place{};
 
   friend bool operator==(const BindingDefinition&, const BindingDefinition&) = default;

@@ -29,6 +29,7 @@ struct Device {
   std::uint16_t vendor = 0;   ///< USB vendor number, 0 when unknown
   std::uint16_t product = 0;  ///< USB product number, 0 when unknown
   std::string serial{};       ///< empty when the device has none
+  std::string port{};  ///< where it is plugged in, as the platform names it; empty when unknown
 
   friend bool operator==(const Device&, const Device&) = default;
 };

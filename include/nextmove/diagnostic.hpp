@@ -20,6 +20,17 @@ struct Place {
   friend bool operator==(Place, Place) { return true; }
 };
 
+/// A name in a definition, with its place in the file.
+struct PlacedName {
+  std::string name{};
+  Place place{};
+
+  PlacedName() = default;
+  PlacedName(std::string n, Place p = {}) : name(std::move(n)), place(p) {}  // NOLINT: implicit
+  PlacedName(const char* n) : name(n) {}                                     // NOLINT: implicit
+  friend bool operator==(const PlacedName&, const PlacedName&) = default;
+};
+
 enum class Severity : unsigned char { error, warning };
 
 /// One problem.

@@ -4,6 +4,7 @@
 #include <functional>
 #include <memory>
 #include <span>
+#include <string>
 #include <string_view>
 #include <vector>
 
@@ -12,6 +13,7 @@
 #include <nextmove/playbook.hpp>
 #include <nextmove/recording.hpp>
 #include <nextmove/seat.hpp>
+#include <nextmove/seating.hpp>
 #include <nextmove/time.hpp>
 
 namespace nextmove {
@@ -21,8 +23,9 @@ class HubState;
 }
 
 /// Routes the events of all devices to the seats. Several hubs can live side by side; one hub and
-/// its seats belong to one thread at a time. Nothing but plug, add_seat, give, adopt and
-/// Seat::add_interceptor allocates, once the queue of events has grown to its working size.
+/// its seats belong to one thread at a time. Nothing but plug, add_seat, join, give, swap, adopt,
+/// what players join and leave by, and Seat::add_interceptor allocates, once the queue of events
+/// has grown to its working size.
 class Hub {
  public:
   explicit Hub(Playbook playbook);
@@ -32,29 +35,91 @@ class Hub {
 
   const Playbook& playbook() const;
 
-  /// A new seat, in no context. The first seat gets every device, plugged in now or later. The
-  /// reference is good for the life of the hub.
+  // ---- seats
+
+  /// A new seat, in no context. The reference is good for the life of the hub.
   Seat& add_seat(std::string_view name);
 
-  /// The seats in the order of adding. Valid until the next add_seat.
+  /// The seats in the order of adding. Valid until the next add_seat or update.
   std::span<const std::unique_ptr<Seat>> seats() const;
 
   /// The seat with this name, or nullptr.
   Seat* find_seat(std::string_view name) const;
 
-  /// Takes a device in and gives it to the first seat, if there is one. Returns its id.
+  /// How players come to their seats. Takes effect at once: a device of which neither a player nor
+  /// the game has said whose it is goes where the new rules want it.
+  void set_rules(const SeatingRules& rules);
+  const SeatingRules& rules() const;
+
+  /// Seats a player under a scheme, as a join press does, but whether joining is open or not: with
+  /// `device`, or where that is none with what is free, and with whatever else the scheme needs.
+  /// In `seat`, moving who sits there; or, where that is nullptr, in the first that is neither
+  /// taken nor reserved, or a new one named "seat 3" or so. Refused, nothing changes.
+  JoinAnswer join(SchemeId scheme, DeviceId device = DeviceId::none, Seat* seat = nullptr);
+
+  /// What join would answer, without doing it; `seat` stays nullptr.
+  JoinAnswer can_join(SchemeId scheme, DeviceId device = DeviceId::none,
+                      const Seat* seat = nullptr) const;
+
+  /// The player gets up: the seat's devices are free, what they held is released, and the seat is
+  /// held to no scheme. Its contexts and mutes stay as they are.
+  void leave(Seat& seat);
+
+  /// Holds the seat to a scheme, or with SchemeId::none to none. A device that it shares with
+  /// others who could then not be told apart from it is taken from it.
+  void hold_to(Seat& seat, SchemeId scheme);
+
+  /// No join press seats anybody here: for a player that is no person.
+  void reserve(Seat& seat, bool is_reserved = true);
+
+  // ---- devices
+
+  /// Takes a device in. One that a seat has lost goes back there: the one with the same serial
+  /// number; where there is none, one of the same model (kind, numbers and name), of several the
+  /// one at the same port, else the one that was lost first. A new one goes where the rules say.
+  /// Returns its id.
   DeviceId plug(const Device& device, Time now);
 
-  /// The device is gone: at `now`, everything it holds is released. An unknown id does nothing.
+  /// The device is gone: at `now`, everything it holds is released. Its seat keeps its place. An
+  /// unknown id does nothing.
   void unplug(DeviceId device, Time now);
 
-  /// Takes the device from the seat that has it, releasing what it holds there, and gives it to
-  /// `seat`.
+  /// The device is the seat's from now on, and what it holds elsewhere is released. Seats keep it
+  /// beside this one where all of them are held to schemes that share it.
   void give(DeviceId device, Seat& seat);
+
+  /// Nobody has the device from now on.
+  void free(DeviceId device);
+
+  /// The two seats exchange their devices and schemes.
+  void swap(Seat& a, Seat& b);
 
   /// The devices in the order of plugging. One that was unplugged leaves the list in the next
   /// update.
   std::vector<RecordedDevice> devices() const;
+
+  /// Those that no seat has.
+  std::vector<DeviceId> free_devices() const;
+
+  /// Whose a device is: one seat, or several who share it. Valid until the next change.
+  std::span<Seat* const> owners(DeviceId device) const;
+
+  /// What is known of a device, also of one that is gone; nullptr for an unknown id. Valid until
+  /// the next plug.
+  const Device* find_device(DeviceId device) const;
+
+  /// Tells the devices of one kind apart, from 1. One that comes back to its seat has its number
+  /// again; others get the lowest that nobody has or waits for. 0 for an unknown id.
+  int number(DeviceId device) const;
+
+  /// The kind and the number: "gamepad 2". Empty for an unknown id.
+  std::string label(DeviceId device) const;
+
+  /// What happened to seats and devices in the last update, and before it since the one before, in
+  /// order. Valid until the next update.
+  std::span<const Notice> notices() const;
+
+  // ---- events
 
   /// Takes an event in; update works it off. Requires is_valid(event); one that is out of range is
   /// passed over, and so is one of a device that is not plugged in. Events may come in any order of
@@ -77,6 +142,10 @@ class Hub {
   void set_window(float width, float height);
   Vec2 window() const;
 
+  /// Gives a seat a part of the window, for a game that divides it in its own way. Where the rules
+  /// split the screen they have the last word.
+  void set_part(Seat& seat, Area part);
+
   /// Goes on with a changed playbook, at once and without a restart: to tune it while the game
   /// runs. Seats, devices, interceptors and handlers stay, and so do the contexts and mutes that
   /// are on; handles and ids stay good, by name. Buttons that are held are released, and wait for a
@@ -98,5 +167,11 @@ class Hub {
  private:
   std::unique_ptr<core::HubState> state_;
 };
+
+/// Why somebody was not seated: "as many play as may". Empty where he was.
+std::string reason(const JoinAnswer& answer);
+
+/// A notice as a sentence: "port tug has lost gamepad 1".
+std::string to_text(const Notice& notice, const Hub& hub);
 
 }  // namespace nextmove

@@ -9,17 +9,6 @@
 
 namespace nextmove {
 
-/// An action's name in a definition, with its place in the file.
-struct PlacedName {
-  std::string name{};
-  Place place{};
-
-  PlacedName() = default;
-  PlacedName(std::string n, Place p = {}) : name(std::move(n)), place(p) {}  // NOLINT: implicit
-  PlacedName(const char* n) : name(n) {}                                     // NOLINT: implicit
-  friend bool operator==(const PlacedName&, const PlacedName&) = default;
-};
-
 /// A mute as the playbook defines it.
 struct MuteDefinition {
   std::string name{};  ///< unique; letters, digits and _

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <nextmove/action.hpp>
+#include <nextmove/area.hpp>
 #include <nextmove/binding.hpp>
 #include <nextmove/context.hpp>
 #include <nextmove/control.hpp>
@@ -17,7 +18,9 @@
 #include <nextmove/reader.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/recording.hpp>
+#include <nextmove/scheme.hpp>
 #include <nextmove/seat.hpp>
+#include <nextmove/seating.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>
 #include <nextmove/version.hpp>

@@ -12,6 +12,7 @@
 #include <nextmove/context.hpp>
 #include <nextmove/diagnostic.hpp>
 #include <nextmove/mute.hpp>
+#include <nextmove/scheme.hpp>
 #include <nextmove/zone.hpp>
 
 namespace nextmove {
@@ -21,6 +22,7 @@ namespace nextmove {
 struct PlaybookDefinition {
   std::string title{};
   std::vector<ActionDefinition> actions{};
+  std::vector<SchemeDefinition> schemes{};
   std::vector<ContextDefinition> contexts{};
   std::vector<MuteDefinition> mutes{};
   std::vector<ZoneDefinition> zones{};  ///< of touch screens; earlier ones lie on top
@@ -40,6 +42,7 @@ class Playbook {
   const PlaybookDefinition& definition() const;
   std::string_view title() const { return definition().title; }
   std::span<const ActionDefinition> actions() const { return definition().actions; }
+  std::span<const SchemeDefinition> schemes() const { return definition().schemes; }
   std::span<const ContextDefinition> contexts() const { return definition().contexts; }
   std::span<const MuteDefinition> mutes() const { return definition().mutes; }
   std::span<const ZoneDefinition> zones() const { return definition().zones; }
@@ -53,13 +56,16 @@ class Playbook {
   Motion motion(std::string_view name) const;
   Pointer pointer(std::string_view name) const;
 
-  /// The action, context or mute with this name, or nothing: for names that come from outside.
+  /// The action, scheme, context or mute with this name, or nothing: for names that come from
+  /// outside.
   std::optional<ActionId> find_action(std::string_view name) const;
+  std::optional<SchemeId> find_scheme(std::string_view name) const;
   std::optional<ContextId> find_context(std::string_view name) const;
   std::optional<MuteId> find_mute(std::string_view name) const;
 
   /// Requires an id of this playbook.
   const ActionDefinition& action(ActionId id) const;
+  const SchemeDefinition& scheme(SchemeId id) const;
   const ContextDefinition& context(ContextId id) const;
   const MuteDefinition& mute(MuteId id) const;
 

@@ -8,8 +8,10 @@
 #include <variant>
 #include <vector>
 
+#include <nextmove/area.hpp>
 #include <nextmove/device.hpp>
 #include <nextmove/event.hpp>
+#include <nextmove/seating.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>
 
@@ -63,6 +65,57 @@ struct Unmuted {
   std::string mute{};
   friend bool operator==(const Unmuted&, const Unmuted&) = default;
 };
+struct SeatAdded {
+  Time time{};
+  std::string seat{};
+  friend bool operator==(const SeatAdded&, const SeatAdded&) = default;
+};
+struct RulesSet {
+  Time time{};
+  SeatingRules rules{};
+  friend bool operator==(const RulesSet&, const RulesSet&) = default;
+};
+struct Joined {  ///< by the game's call; who joins by a press does so again by the same events
+  Time time{};
+  std::string scheme{};
+  DeviceId id = DeviceId::none;
+  std::string seat{};  ///< empty where the hub chose it
+  friend bool operator==(const Joined&, const Joined&) = default;
+};
+struct GotUp {
+  Time time{};
+  std::string seat{};
+  friend bool operator==(const GotUp&, const GotUp&) = default;
+};
+struct HeldTo {
+  Time time{};
+  std::string seat{};
+  std::string scheme{};  ///< empty for none
+  friend bool operator==(const HeldTo&, const HeldTo&) = default;
+};
+struct Reserved {
+  Time time{};
+  std::string seat{};
+  bool is_reserved = true;
+  friend bool operator==(const Reserved&, const Reserved&) = default;
+};
+struct Freed {
+  Time time{};
+  DeviceId id = DeviceId::none;
+  friend bool operator==(const Freed&, const Freed&) = default;
+};
+struct Swapped {
+  Time time{};
+  std::string seat{};
+  std::string other{};
+  friend bool operator==(const Swapped&, const Swapped&) = default;
+};
+struct PartSet {  ///< of the window
+  Time time{};
+  std::string seat{};
+  Area part{};
+  friend bool operator==(const PartSet&, const PartSet&) = default;
+};
 struct Resized {  ///< the window
   Time time{};
   float width = 0;
@@ -76,7 +129,8 @@ struct Updated {
 
 /// One thing that happened to a hub.
 using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Muted,
-                          Unmuted, Resized, Updated>;
+                          Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, Reserved, Freed,
+                          Swapped, PartSet, Resized, Updated>;
 
 /// When a step happened.
 Time time_of(const Step& step);
@@ -84,13 +138,16 @@ Time time_of(const Step& step);
 struct RecordedDevice {
   DeviceId id = DeviceId::none;
   Device device{};
-  std::string seat{};  ///< the name of the seat that has it; empty when none does
+  std::vector<std::string> seats{};  ///< the names of those that have it
   friend bool operator==(const RecordedDevice&, const RecordedDevice&) = default;
 };
 struct RecordedSeat {
   std::string name{};
   std::vector<std::string> contexts{};  ///< entered at the start, in the order of entering
   std::vector<std::string> mutes{};     ///< on at the start; twice where muted twice
+  std::string scheme{};                 ///< that it is held to; empty for none
+  bool is_reserved = false;
+  Area part{};  ///< of the window
   friend bool operator==(const RecordedSeat&, const RecordedSeat&) = default;
 };
 
@@ -98,6 +155,7 @@ struct RecordedSeat {
 struct RecordingHeader {
   std::string title{};  ///< of the playbook
   Vec2 window{};        ///< its size; 0 where it is not known
+  SeatingRules rules{};
   std::vector<RecordedDevice> devices{};
   std::vector<RecordedSeat> seats{};
   friend bool operator==(const RecordingHeader&, const RecordingHeader&) = default;
@@ -109,11 +167,13 @@ struct Recording {
   friend bool operator==(const Recording&, const Recording&) = default;
 };
 
-/// The head for a recording of `hub` that starts now. Start while nothing is held down.
+/// The head for a recording of `hub` that starts now. Start while nothing is held down and no seat
+/// waits for a device.
 RecordingHeader describe(const Hub& hub);
 
-/// Who enters and leaves contexts, mutes and unmutes, while a recording is played back.
-enum class ContextsFrom : unsigned char {
+/// Who does what the game did (enters and leaves contexts, mutes, seats players, gives devices)
+/// while a recording is played back.
+enum class DecidedBy : unsigned char {
   recording,  ///< the recording's own steps: to look at readings without the game
   game,       ///< the game, which decides again as it did then
 };
@@ -121,9 +181,9 @@ enum class ContextsFrom : unsigned char {
 /// Plays a recording back into a hub. Keeps references to both; they must outlive it.
 class Replay {
  public:
-  /// Plugs in the devices of the head, adds the seats that the hub lacks, and enters their contexts
-  /// unless the game does.
-  Replay(const Recording& recording, Hub& hub, ContextsFrom contexts);
+  /// Plugs in the devices of the head, adds the seats that the hub lacks, and brings them to where
+  /// they were, unless the game does.
+  Replay(const Recording& recording, Hub& hub, DecidedBy decided_by);
 
   /// Plays on up to and including the next update. False, with the rest played, where there is
   /// none.
@@ -134,11 +194,13 @@ class Replay {
 
  private:
   void play(const Step& step);
+  void restore(const RecordedSeat& recorded);
+  void restore(const RecordedDevice& recorded);
   DeviceId current_id(DeviceId recorded) const;
 
   const Recording& recording_;
   Hub& hub_;
-  ContextsFrom contexts_;
+  DecidedBy decided_by_;
   std::size_t next_ = 0;
   std::size_t first_of_last_advance_ = 0;
   std::vector<std::pair<DeviceId, DeviceId>> ids_;  // recorded id, id in this hub

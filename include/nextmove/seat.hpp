@@ -8,10 +8,13 @@
 #include <string_view>
 
 #include <nextmove/action.hpp>
+#include <nextmove/area.hpp>
 #include <nextmove/context.hpp>
+#include <nextmove/device.hpp>
 #include <nextmove/interceptor.hpp>
 #include <nextmove/mute.hpp>
 #include <nextmove/reading.hpp>
+#include <nextmove/scheme.hpp>
 #include <nextmove/time.hpp>
 
 namespace nextmove {
@@ -24,6 +27,21 @@ class SeatState;
 class Seat {
  public:
   std::string_view name() const;
+
+  /// The scheme it is held to; `none` where it hears all bindings of its devices.
+  SchemeId scheme() const;
+  /// Its devices, in the order of coming to it. Valid until the next update or change.
+  std::span<const DeviceId> devices() const;
+  /// Whether somebody plays here: from joining, or the first device, until Hub::leave.
+  bool is_taken() const;
+  /// Whether it has lost a device without which it cannot be played: of those that its scheme
+  /// needs; or, held to none, the last it had.
+  bool is_waiting() const;
+  /// Whether join presses pass it over; see Hub::reserve.
+  bool is_reserved() const;
+  /// Its part of the window. Touch zones lie in it, and the positions of pointers are counted in
+  /// it.
+  Area part() const;
 
   /// What the action does, as of the last update. A handle of another playbook, or an empty one,
   /// reads as at rest. Constant time, no allocation.

@@ -6,6 +6,7 @@
 #include <string>
 #include <string_view>
 
+#include <nextmove/area.hpp>
 #include <nextmove/diagnostic.hpp>
 #include <nextmove/vec2.hpp>
 
@@ -55,21 +56,8 @@ struct ZoneDefinition {
   friend bool operator==(const ZoneDefinition&, const ZoneDefinition&) = default;
 };
 
-/// A rectangle in the window, in shares of its width and height, y down from the top.
-struct ZoneArea {
-  float left = 0;
-  float top = 0;
-  float width = 1;
-  float height = 1;
-
-  bool contains(Vec2 place) const {
-    return place.x >= left && place.x < left + width && place.y >= top && place.y < top + height;
-  }
-  friend bool operator==(const ZoneArea&, const ZoneArea&) = default;
-};
-
 /// Where the zone lies in a window of this size (in any unit): to draw it, say.
-ZoneArea area_of(const ZoneDefinition& zone, Vec2 window);
+Area area_of(const ZoneDefinition& zone, Vec2 window);
 
 /// One control of a zone: the whole of it, or a part of its value. Which a zone has depends on its
 /// kind: a stick those of any stick, a swipe its four directions, two fingers Pinch and Turn.

@@ -14,6 +14,9 @@ ActionDefinition rest_of(const ActionDefinition& action) {
 ContextDefinition rest_of(const ContextDefinition& context) {
   return {.name = context.name, .rank = context.rank};
 }
+SchemeDefinition rest_of(const SchemeDefinition& scheme) {
+  return {.name = scheme.name};
+}
 MuteDefinition rest_of(const MuteDefinition& mute) {
   return {.name = mute.name};
 }
@@ -42,6 +45,7 @@ std::vector<Definition> merged(std::span<const Definition> before,
 Playbook keep_numbers(const Playbook& before, const Playbook& next) {
   PlaybookDefinition definition = next.definition();
   definition.actions = merged(before.actions(), next.actions());
+  definition.schemes = merged(before.schemes(), next.schemes());
   definition.contexts = merged(before.contexts(), next.contexts());
   definition.mutes = merged(before.mutes(), next.mutes());
   return Playbook{std::make_shared<PlaybookData>(std::move(definition))};

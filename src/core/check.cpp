@@ -8,10 +8,12 @@
 #include <nextmove/playbook.hpp>
 
 #include "check_binding.hpp"
+#include "scheme_set.hpp"
 
 namespace nextmove {
 namespace {
 
+using core::can_be_down;
 using core::quoted;
 
 constexpr std::size_t most_actions = 60'000;
@@ -42,6 +44,7 @@ class Checker {
   std::vector<Diagnostic> run() {
     check_actions();
     check_zones();
+    check_schemes();
     check_contexts();
     check_mutes();
     check_all_driven();
@@ -118,6 +121,83 @@ class Checker {
     }
   }
 
+  void check_schemes() {
+    if (definition_.schemes.size() > most_schemes) {
+      error(definition_.schemes[most_schemes].place,
+            "there are more than " + std::to_string(most_schemes) + " schemes");
+    }
+    for (const SchemeDefinition& scheme : definition_.schemes) {
+      check_name(scheme.name, scheme.place);
+      const auto [first, is_new] = schemes_.emplace(scheme.name, &scheme);
+      if (!is_new) {
+        error(scheme.place, "scheme " + quoted(scheme.name) + " is defined twice" +
+                                first_stands(first->second->place));
+      }
+      if (scheme.needs.empty()) {
+        error(scheme.place,
+              "scheme " + quoted(scheme.name) +
+                  " needs no device; write needs = [\"keyboard\"], or what else it is played on");
+      }
+      if (scheme.join.is_set()) check_join(scheme);
+    }
+  }
+
+  void check_join(const SchemeDefinition& scheme) {
+    const PlacedControl& join = scheme.join;
+    const auto control = core::resolve(join, definition_.zones);
+    const bool is_key = control && join.zone.empty() && can_be_down(control->form) &&
+                        control->form != ControlForm::stick_half;
+    if (!is_key) {
+      error(join.place,
+            to_string(join) + " cannot be a join control; it takes a key, a button or a trigger");
+    } else if (!scheme.needs_kind(control->device)) {
+      const std::string kind{to_string(control->device)};
+      error(join.place, to_string(join) + " is on a " + kind + ", which scheme " +
+                            quoted(scheme.name) + " does not need; add \"" + kind +
+                            "\" to needs, or take another control");
+    } else {
+      check_join_is_its_own(scheme);
+    }
+  }
+
+  // Of two that share a keyboard, the second could never be told from the first.
+  void check_join_is_its_own(const SchemeDefinition& scheme) {
+    for (const SchemeDefinition& other : definition_.schemes) {
+      if (&other == &scheme) return;
+      const bool is_same = other.join == scheme.join && other.join.is_set();
+      if (!is_same || !other.shares_devices || !scheme.shares_devices) continue;
+      return error(scheme.join.place, to_string(scheme.join) + " joins scheme " +
+                                          quoted(other.name) +
+                                          " already, which shares its devices with this one" +
+                                          first_stands(other.join.place));
+    }
+  }
+
+  // Reports names that are no schemes, and schemes that are not played on what the binding is on.
+  void check_schemes_of(const BindingDefinition& binding, const std::vector<Use>& uses) {
+    std::set<std::string_view> seen;
+    for (const PlacedName& name : binding.schemes) {
+      const auto found = schemes_.find(name.name);
+      if (found == schemes_.end()) {
+        const std::string advice = did_you_mean(name.name, names_of(schemes_));
+        error(name.place, "there is no scheme " + quoted(name.name) +
+                              (advice.empty() ? "; define it under [schemes]" : advice));
+        continue;
+      }
+      if (!seen.insert(name.name).second) {
+        error(name.place, "scheme " + quoted(name.name) + " stands twice in schemes =");
+      }
+      const auto is_on_it = [&](const Use& use) {
+        return found->second->uses_kind(use.control.device);
+      };
+      if (!uses.empty() && std::none_of(uses.begin(), uses.end(), is_on_it)) {
+        error(name.place, "scheme " + quoted(name.name) + " uses no " +
+                              std::string{to_string(uses.front().control.device)} +
+                              "; add it to needs or may_use there");
+      }
+    }
+  }
+
   void check_contexts() {
     if (definition_.contexts.size() > most_contexts) {
       error({}, "there are more than " + std::to_string(most_contexts) + " contexts");
@@ -163,13 +243,15 @@ class Checker {
 
   // What to do about an action that does not exist.
   std::string advice_for(std::string_view name) const {
-    const std::string advice = did_you_mean(name, action_names());
+    const std::string advice = did_you_mean(name, names_of(actions_));
     return advice.empty() ? "; define it under [actions]" : advice;
   }
 
-  std::vector<std::string_view> action_names() const {
+  template <class Definition>
+  static std::vector<std::string_view> names_of(
+      const std::map<std::string_view, const Definition*>& definitions) {
     std::vector<std::string_view> names;
-    for (const auto& [name, action] : actions_) names.push_back(name);
+    for (const auto& [name, definition] : definitions) names.push_back(name);
     return names;
   }
 
@@ -184,6 +266,7 @@ class Checker {
       return error(binding.place, "this binding of " + quoted(action.name) + " has no control");
     }
     const std::vector<Use> uses = bindings_.check(binding, action);
+    check_schemes_of(binding, uses);
     uses_.insert(uses_.end(), uses.begin(), uses.end());
   }
 
@@ -192,22 +275,31 @@ class Checker {
   void report_unknown_action(const BindingDefinition& binding) {
     if (binding.action == last_unknown_) return;
     last_unknown_ = binding.action;
-    driven_.insert(nearest_name(binding.action, action_names()));
+    driven_.insert(nearest_name(binding.action, names_of(actions_)));
     error(binding.place,
           "there is no action " + quoted(binding.action) + advice_for(binding.action));
   }
 
-  // Two uses of one control in one context are a clash, unless with-controls tell them apart, or
-  // they press different buttons at different depths (a trigger pulled half to aim and fully to
-  // fire) or by different gestures (a tap and a hold).
-  static bool clash(const Use& a, const Use& b) {
+  // Two uses of one control in one context are a clash, unless with-controls or schemes tell them
+  // apart, or they press different buttons at different depths (a trigger pulled half to aim and
+  // fully to fire) or by different gestures (a tap and a hold).
+  bool clash(const Use& a, const Use& b) const {
     const bool overlap =
         a.control.source == b.control.source && (a.control.part & b.control.part) != 0;
     const bool different_depths = a.binding->thresholds.press_at != b.binding->thresholds.press_at;
     const bool different_gestures = a.binding->gesture != b.binding->gesture;
     const bool told_apart =
         (different_depths || different_gestures) && a.binding->action != b.binding->action;
-    return overlap && !told_apart && same_with(a, b);
+    return overlap && !told_apart && same_with(a, b) && share_a_scheme(a, b);
+  }
+
+  // What is heard by seats that are held to no scheme is the same for both.
+  bool share_a_scheme(const Use& a, const Use& b) const {
+    const auto set = [&](const Use& use) {
+      return core::heard_under(*use.binding, use.control.device, definition_.schemes);
+    };
+    if (a.binding->schemes.empty() && b.binding->schemes.empty()) return true;
+    return (set(a) & set(b) & ~core::no_scheme_bit) != 0;
   }
 
   static bool same_with(const Use& a, const Use& b) {
@@ -257,6 +349,7 @@ class Checker {
   const PlaybookDefinition& definition_;
   core::BindingChecker bindings_;
   std::map<std::string_view, const ActionDefinition*> actions_;
+  std::map<std::string_view, const SchemeDefinition*> schemes_;
   std::set<std::string_view> driven_;
   std::vector<Use> uses_;          // of the context at hand
   std::string_view last_unknown_;  // name of an action, likewise

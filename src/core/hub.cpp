@@ -8,6 +8,7 @@
 #include "playbook_data.hpp"
 #include "require.hpp"
 #include "seat_state.hpp"
+#include "seating.hpp"
 
 namespace nextmove {
 namespace core {
@@ -17,23 +18,12 @@ namespace {
 constexpr Control unplugging{0xfffe};
 constexpr Control releasing_all{0xffff};
 
-struct PluggedDevice {
-  DeviceId id;
-  Device device;
-  Seat* seat = nullptr;
-};
-
-/// Where the events of a device go; nowhere while no seat has it.
-struct Destination {
-  SeatState* seat = nullptr;
-  Slot* slot = nullptr;
-};
-
 }  // namespace
 
 class HubState {
  public:
-  explicit HubState(Playbook book) : playbook(std::move(book)) {
+  explicit HubState(Playbook book)
+      : playbook(std::move(book)), seating(playbook, journal, customs) {
     customs.number(playbook.data().wiring.custom_names());
   }
 
@@ -48,49 +38,28 @@ class HubState {
     journal.listener(Step{what});
   }
 
-  PluggedDevice* find(DeviceId id) {
-    const auto found = std::find_if(devices.begin(), devices.end(),
-                                    [&](const PluggedDevice& d) { return d.id == id; });
-    return found == devices.end() ? nullptr : &*found;
-  }
-
-  void assign(PluggedDevice& device, Seat* seat, Time time) {
-    if (device.seat != nullptr) device.seat->state().remove_device(device.id, time);
-    device.seat = seat;
-    Destination& destination = destinations[static_cast<std::size_t>(device.id)];
-    destination = {};
-    if (seat == nullptr) return;
-    destination = {&seat->state(), &seat->state().add_device(device.id, device.device.kind)};
-  }
-
   void work_off(const Event& event) {
-    const auto [seat, slot] = destinations[static_cast<std::size_t>(event.device)];
-    if (event.control < unplugging) {
-      if (seat != nullptr) seat->hear(*slot, event);
-    } else if (event.control == unplugging) {
-      remove(event.device, event.time);
-    } else {
-      for (const auto& one : seats) one->state().release_all(event.time);
-    }
+    if (event.control >= unplugging) [[unlikely]]
+      return work_off_more(event);
+    const Listeners& listeners = seating.listeners(event.device);
+    if (listeners.is_watched && !seating.lets_through(event)) return;
+    const Listener* const end = listeners.first + listeners.count;
+    for (const Listener* it = listeners.first; it != end; ++it) it->seat->hear(*it->slot, event);
   }
 
-  void remove(DeviceId id, Time time) {
-    PluggedDevice* device = find(id);
-    if (device == nullptr) return;  // unplugged twice
-    assign(*device, nullptr, time);
-    devices.erase(devices.begin() + (device - devices.data()));
+  [[gnu::noinline]] void work_off_more(const Event& event) {
+    if (event.control == unplugging) {
+      seating.unplug(event.device, event.time);
+    } else {
+      seating.release_all(event.time);
+    }
   }
 
   Playbook playbook;
   Journal journal;
   Customs customs;
-  Vec2 window = {16, 9};
-  std::vector<std::unique_ptr<Seat>> seats;
-  std::vector<PluggedDevice> devices;
+  Seating seating;
   EventQueue queue;
-  // By device id, with one for DeviceId::none. Ids are never used twice, so this grows by a few
-  // bytes with each device that is ever plugged in.
-  std::vector<Destination> destinations = std::vector<Destination>(1);
 };
 
 }  // namespace core
@@ -103,65 +72,142 @@ const Playbook& Hub::playbook() const {
   return state_->playbook;
 }
 
+// ---- seats
+
 Seat& Hub::add_seat(std::string_view name) {
-  auto seat = std::make_unique<Seat>(std::make_unique<core::SeatState>(
-      std::string{name}, state_->playbook, state_->journal, state_->customs));
-  state_->seats.push_back(std::move(seat));
-  Seat& added = *state_->seats.back();
-  added.state().set_window(state_->window);
-  if (state_->seats.size() == 1) {
-    for (core::PluggedDevice& device : state_->devices) state_->assign(device, &added, now());
-  }
-  return added;
+  state_->report(SeatAdded{now(), std::string{name}});
+  return state_->seating.add_seat(name);
 }
 
 std::span<const std::unique_ptr<Seat>> Hub::seats() const {
-  return state_->seats;
+  return state_->seating.seats();
 }
 
 Seat* Hub::find_seat(std::string_view name) const {
-  for (const auto& seat : state_->seats) {
-    if (seat->name() == name) return seat.get();
-  }
-  return nullptr;
+  return state_->seating.find_seat(name);
 }
 
+void Hub::set_rules(const SeatingRules& rules) {
+  const bool is_sound = rules.most_players >= 1;
+  core::require(is_sound, "Hub::set_rules was given a table at which nobody may sit");
+  if (!is_sound) return;
+  state_->report(RulesSet{now(), rules});
+  state_->seating.set_rules(rules);
+}
+
+const SeatingRules& Hub::rules() const {
+  return state_->seating.rules();
+}
+
+JoinAnswer Hub::join(SchemeId scheme, DeviceId device, Seat* seat) {
+  if (static_cast<std::size_t>(scheme) < playbook().schemes().size()) {
+    const std::string name{seat != nullptr ? seat->name() : ""};
+    state_->report(Joined{now(), playbook().scheme(scheme).name, device, name});
+  }
+  return state_->seating.join(scheme, device, seat);
+}
+
+JoinAnswer Hub::can_join(SchemeId scheme, DeviceId device, const Seat* seat) const {
+  return state_->seating.can_join(scheme, device, seat);
+}
+
+void Hub::leave(Seat& seat) {
+  state_->report(GotUp{now(), std::string{seat.name()}});
+  state_->seating.leave(seat);
+}
+
+void Hub::hold_to(Seat& seat, SchemeId scheme) {
+  const bool is_known =
+      scheme == SchemeId::none || static_cast<std::size_t>(scheme) < playbook().schemes().size();
+  core::require(is_known, "Hub::hold_to was given a scheme of another playbook");
+  if (!is_known) return;
+  const std::string name = scheme == SchemeId::none ? "" : playbook().scheme(scheme).name;
+  state_->report(HeldTo{now(), std::string{seat.name()}, name});
+  state_->seating.hold_to(seat, scheme);
+}
+
+void Hub::reserve(Seat& seat, bool is_reserved) {
+  state_->report(Reserved{now(), std::string{seat.name()}, is_reserved});
+  state_->seating.reserve(seat, is_reserved);
+}
+
+// ---- devices
+
 DeviceId Hub::plug(const Device& device, Time now) {
-  const auto id = static_cast<DeviceId>(state_->destinations.size());
-  state_->destinations.emplace_back();
-  state_->devices.push_back({id, device});
-  state_->report(Plugged{now, id, device});
-  if (!state_->seats.empty())
-    state_->assign(state_->devices.back(), state_->seats.front().get(), now);
-  return id;
+  state_->report(Plugged{now, static_cast<DeviceId>(state_->seating.device_count()), device});
+  return state_->seating.plug(device, now);
 }
 
 void Hub::unplug(DeviceId device, Time now) {
-  if (state_->find(device) == nullptr) return;
+  if (!state_->seating.is_plugged(device)) return;
   state_->report(Unplugged{now, device});
+  state_->seating.begin_unplugging(device);
   state_->queue.push({now, device, core::unplugging});
 }
 
 void Hub::give(DeviceId device, Seat& seat) {
-  core::PluggedDevice* found = state_->find(device);
-  core::require(found != nullptr, "Hub::give was given a device that is not plugged in");
-  if (found == nullptr || found->seat == &seat) return;
-  state_->assign(*found, &seat, now());
+  const bool is_known = state_->seating.is_plugged(device);
+  core::require(is_known, "Hub::give was given a device that is not plugged in");
+  if (!is_known) return;
   state_->report(Given{now(), device, std::string{seat.name()}});
+  state_->seating.give(device, seat);
+}
+
+void Hub::free(DeviceId device) {
+  if (!state_->seating.is_plugged(device)) return;
+  state_->report(Freed{now(), device});
+  state_->seating.free(device);
+}
+
+void Hub::swap(Seat& a, Seat& b) {
+  state_->report(Swapped{now(), std::string{a.name()}, std::string{b.name()}});
+  state_->seating.swap(a, b);
 }
 
 std::vector<RecordedDevice> Hub::devices() const {
   std::vector<RecordedDevice> list;
-  for (const core::PluggedDevice& d : state_->devices) {
-    list.push_back({d.id, d.device, std::string{d.seat != nullptr ? d.seat->name() : ""}});
+  for (const DeviceId id : state_->seating.plugged()) {
+    RecordedDevice recorded{id, *find_device(id), {}};
+    for (const Seat* seat : owners(id)) recorded.seats.emplace_back(seat->name());
+    list.push_back(std::move(recorded));
   }
   return list;
 }
 
+std::vector<DeviceId> Hub::free_devices() const {
+  std::vector<DeviceId> ids = state_->seating.plugged();
+  std::erase_if(ids, [&](DeviceId id) { return !owners(id).empty(); });
+  return ids;
+}
+
+std::span<Seat* const> Hub::owners(DeviceId device) const {
+  return state_->seating.owners(device);
+}
+
+const Device* Hub::find_device(DeviceId device) const {
+  return device == DeviceId::none ? nullptr : state_->seating.device(device);
+}
+
+int Hub::number(DeviceId device) const {
+  return state_->seating.number(device);
+}
+
+std::string Hub::label(DeviceId device) const {
+  const Device* found = find_device(device);
+  if (found == nullptr) return {};
+  return std::string{to_string(found->kind)} + ' ' + std::to_string(number(device));
+}
+
+std::span<const Notice> Hub::notices() const {
+  return state_->seating.notices();
+}
+
+// ---- events
+
 void Hub::feed(const Event& event) {
   const bool fits = core::is_in_range(event);
   core::require(fits, "Hub::feed was given an event that is not valid (see is_valid)");
-  const bool is_known = static_cast<std::size_t>(event.device) < state_->destinations.size();
+  const bool is_known = state_->seating.knows(event.device);
   if (!fits || !is_known) return;
   state_->report(event);
   state_->queue.push(event);
@@ -178,8 +224,9 @@ void Hub::update(Time now) {
   const std::span<const Event> due = state_->queue.until(now);
   for (const Event& event : due) state_->work_off(event);
   state_->queue.drop(due.size());
-  for (const auto& seat : state_->seats) seat->state().update(now);
-  for (const auto& seat : state_->seats) seat->state().call_handlers();
+  for (const auto& seat : seats()) seat->state().update(now);
+  state_->seating.publish_notices();
+  for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().call_handlers();
 }
 
 Time Hub::now() const {
@@ -191,18 +238,25 @@ void Hub::set_window(float width, float height) {
   core::require(has_size, "Hub::set_window was given a window without a size");
   if (!has_size) return;
   state_->report(Resized{now(), width, height});
-  state_->window = {width, height};
-  for (const auto& seat : state_->seats) seat->state().set_window(state_->window);
+  state_->seating.set_window({width, height});
 }
 
 Vec2 Hub::window() const {
-  return state_->window;
+  return state_->seating.window();
+}
+
+void Hub::set_part(Seat& seat, Area part) {
+  const bool has_size = part.width > 0 && part.height > 0;
+  core::require(has_size, "Hub::set_part was given a part without a size");
+  if (!has_size || rules().splits_screen) return;
+  state_->report(PartSet{now(), std::string{seat.name()}, part});
+  state_->seating.set_part(seat, part);
 }
 
 void Hub::adopt(const Playbook& playbook) {
   state_->playbook = core::keep_numbers(state_->playbook, playbook);
   state_->customs.number(state_->playbook.data().wiring.custom_names());
-  for (const auto& seat : state_->seats) {
+  for (const auto& seat : seats()) {
     seat->state().adopt(state_->playbook);
     seat->find_readings();
   }

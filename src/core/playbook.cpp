@@ -14,6 +14,9 @@ PlaybookData::PlaybookData(PlaybookDefinition checked)
   for (std::size_t i = 0; i < definition.actions.size(); ++i) {
     actions.emplace(definition.actions[i].name, static_cast<ActionId>(i));
   }
+  for (std::size_t i = 0; i < definition.schemes.size(); ++i) {
+    schemes.emplace(definition.schemes[i].name, static_cast<SchemeId>(i));
+  }
   for (std::size_t i = 0; i < definition.contexts.size(); ++i) {
     contexts.emplace(definition.contexts[i].name, static_cast<ContextId>(i));
   }
@@ -94,6 +97,10 @@ std::optional<ActionId> Playbook::find_action(std::string_view name) const {
   return find(data_->actions, name);
 }
 
+std::optional<SchemeId> Playbook::find_scheme(std::string_view name) const {
+  return find(data_->schemes, name);
+}
+
 std::optional<ContextId> Playbook::find_context(std::string_view name) const {
   return find(data_->contexts, name);
 }
@@ -104,6 +111,10 @@ std::optional<MuteId> Playbook::find_mute(std::string_view name) const {
 
 const ActionDefinition& Playbook::action(ActionId id) const {
   return actions()[static_cast<std::size_t>(id)];
+}
+
+const SchemeDefinition& Playbook::scheme(SchemeId id) const {
+  return schemes()[static_cast<std::size_t>(id)];
 }
 
 const ContextDefinition& Playbook::context(ContextId id) const {

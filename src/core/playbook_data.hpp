@@ -17,6 +17,7 @@ struct PlaybookData {
   PlaybookDefinition definition;
   Wiring wiring;
   std::map<std::string_view, ActionId> actions;    // views into the definition
+  std::map<std::string_view, SchemeId> schemes;    // views into the definition
   std::map<std::string_view, ContextId> contexts;  // views into the definition
   std::map<std::string_view, MuteId> mutes;        // views into the definition
   std::vector<std::vector<ActionId>> muted;        // by mute: the actions that it silences

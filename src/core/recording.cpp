@@ -11,45 +11,77 @@ Time time_of(const Step& step) {
   return std::visit([](const auto& it) { return it.time; }, step);
 }
 
-RecordingHeader describe(const Hub& hub) {
-  RecordingHeader header{std::string{hub.playbook().title()}, hub.window(), hub.devices(), {}};
-  for (const auto& seat : hub.seats()) {
-    RecordedSeat recorded{std::string{seat->name()}, {}};
-    for (const ContextId context : seat->contexts()) {
-      recorded.contexts.push_back(hub.playbook().context(context).name);
-    }
-    // The front hears first, so it was entered last among equals: from back to front is an order of
-    // entering that leads to the same.
-    std::reverse(recorded.contexts.begin(), recorded.contexts.end());
-    const auto& state = seat->state();
-    for (std::size_t i = 0; i < state.mutes().size(); ++i) {
-      const std::string& mute = hub.playbook().mutes()[i].name;
-      recorded.mutes.insert(recorded.mutes.end(), state.mutes()[i], mute);
-    }
-    header.seats.push_back(std::move(recorded));
+namespace {
+
+RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
+  RecordedSeat recorded{.name = std::string{seat.name()}};
+  for (const ContextId context : seat.contexts()) {
+    recorded.contexts.push_back(playbook.context(context).name);
   }
+  // The front hears first, so it was entered last among equals: from back to front is an order of
+  // entering that leads to the same.
+  std::reverse(recorded.contexts.begin(), recorded.contexts.end());
+  const auto mutes = seat.state().mutes();
+  for (std::size_t i = 0; i < mutes.size(); ++i) {
+    recorded.mutes.insert(recorded.mutes.end(), mutes[i], playbook.mutes()[i].name);
+  }
+  if (seat.scheme() != SchemeId::none) recorded.scheme = playbook.scheme(seat.scheme()).name;
+  recorded.is_reserved = seat.is_reserved();
+  recorded.part = seat.part();
+  return recorded;
+}
+
+}  // namespace
+
+RecordingHeader describe(const Hub& hub) {
+  RecordingHeader header{.title = std::string{hub.playbook().title()},
+                         .window = hub.window(),
+                         .rules = hub.rules(),
+                         .devices = hub.devices()};
+  for (const auto& seat : hub.seats()) header.seats.push_back(describe(*seat, hub.playbook()));
   return header;
 }
 
-Replay::Replay(const Recording& recording, Hub& hub, ContextsFrom contexts)
-    : recording_(recording), hub_(hub), contexts_(contexts) {
+Replay::Replay(const Recording& recording, Hub& hub, DecidedBy decided_by)
+    : recording_(recording), hub_(hub), decided_by_(decided_by) {
   const Vec2 window = recording.header.window;
   if (window.x > 0 && window.y > 0) hub.set_window(window.x, window.y);
+  const bool decides = decided_by == DecidedBy::recording;
+  if (decides) hub.set_rules(recording.header.rules);
   for (const RecordedSeat& recorded : recording.header.seats) {
-    Seat* seat = hub.find_seat(recorded.name);
-    if (seat == nullptr) seat = &hub.add_seat(recorded.name);
-    if (contexts == ContextsFrom::game) continue;
-    for (const std::string& name : recorded.contexts) {
-      if (const auto context = hub.playbook().find_context(name)) seat->enter(*context);
-    }
-    for (const std::string& name : recorded.mutes) {
-      if (const auto mute = hub.playbook().find_mute(name)) seat->mute(*mute);
-    }
+    if (hub.find_seat(recorded.name) == nullptr) hub.add_seat(recorded.name);
+    if (decides) restore(recorded);
   }
   for (const RecordedDevice& recorded : recording.header.devices) {
-    const DeviceId id = hub.plug(recorded.device, hub.now());
-    ids_.emplace_back(recorded.id, id);
-    if (Seat* seat = hub.find_seat(recorded.seat)) hub.give(id, *seat);
+    ids_.emplace_back(recorded.id, hub.plug(recorded.device, hub.now()));
+    if (decides) restore(recorded);
+  }
+}
+
+void Replay::restore(const RecordedSeat& recorded) {
+  Seat& seat = *hub_.find_seat(recorded.name);
+  const Playbook& playbook = hub_.playbook();
+  for (const std::string& name : recorded.contexts) {
+    if (const auto context = playbook.find_context(name)) seat.enter(*context);
+  }
+  for (const std::string& name : recorded.mutes) {
+    if (const auto mute = playbook.find_mute(name)) seat.mute(*mute);
+  }
+  if (const auto scheme = playbook.find_scheme(recorded.scheme)) hub_.hold_to(seat, *scheme);
+  if (recorded.is_reserved) hub_.reserve(seat);
+  if (recorded.part != Area{}) hub_.set_part(seat, recorded.part);
+}
+
+void Replay::restore(const RecordedDevice& recorded) {
+  const DeviceId id = ids_.back().second;
+  const auto owners = hub_.owners(id);
+  const bool is_there =
+      std::equal(owners.begin(), owners.end(), recorded.seats.begin(), recorded.seats.end(),
+                 [](const Seat* seat, const std::string& name) { return seat->name() == name; });
+  if (is_there) return;
+  hub_.free(id);
+  for (const std::string& name : recorded.seats) {
+    if (Seat* seat = hub_.find_seat(name)) hub_.give(id, *seat);
   }
 }
 
@@ -84,22 +116,81 @@ struct Overloaded : Parts... {
 template <class... Parts>
 Overloaded(Parts...) -> Overloaded<Parts...>;
 
+/// Does what the game did. What this hub has no name for is passed over.
+class Decisions {
+ public:
+  explicit Decisions(Hub& hub) : hub_(hub) {}
+
+  void operator()(const Entered& it) const {
+    const auto context = hub_.playbook().find_context(it.context);
+    with(it.seat, [&](Seat& seat) {
+      if (context) seat.enter(*context);
+    });
+  }
+  void operator()(const Left& it) const {
+    const auto context = hub_.playbook().find_context(it.context);
+    with(it.seat, [&](Seat& seat) {
+      if (context) seat.leave(*context);
+    });
+  }
+  void operator()(const Muted& it) const {
+    const auto mute = hub_.playbook().find_mute(it.mute);
+    with(it.seat, [&](Seat& seat) {
+      if (mute) seat.mute(*mute);
+    });
+  }
+  void operator()(const Unmuted& it) const {
+    const auto mute = hub_.playbook().find_mute(it.mute);
+    with(it.seat, [&](Seat& seat) {
+      if (mute) seat.unmute(*mute);
+    });
+  }
+  void operator()(const SeatAdded& it) const {
+    if (hub_.find_seat(it.seat) == nullptr) hub_.add_seat(it.seat);
+  }
+  void operator()(const RulesSet& it) const { hub_.set_rules(it.rules); }
+  void operator()(const Joined& it, DeviceId device) const {
+    const auto scheme = hub_.playbook().find_scheme(it.scheme);
+    if (scheme) hub_.join(*scheme, device, hub_.find_seat(it.seat));
+  }
+  void operator()(const GotUp& it) const {
+    with(it.seat, [&](Seat& seat) { hub_.leave(seat); });
+  }
+  void operator()(const HeldTo& it) const {
+    const auto scheme = hub_.playbook().find_scheme(it.scheme);
+    with(it.seat, [&](Seat& seat) {
+      if (scheme || it.scheme.empty()) hub_.hold_to(seat, scheme.value_or(SchemeId::none));
+    });
+  }
+  void operator()(const Reserved& it) const {
+    with(it.seat, [&](Seat& seat) { hub_.reserve(seat, it.is_reserved); });
+  }
+  void operator()(const Given& it, DeviceId device) const {
+    with(it.seat, [&](Seat& seat) {
+      if (hub_.find_device(device) != nullptr) hub_.give(device, seat);
+    });
+  }
+  void operator()(const Freed& /*it*/, DeviceId device) const { hub_.free(device); }
+  void operator()(const Swapped& it) const {
+    with(it.seat,
+         [&](Seat& seat) { with(it.other, [&](Seat& other) { hub_.swap(seat, other); }); });
+  }
+  void operator()(const PartSet& it) const {
+    with(it.seat, [&](Seat& seat) { hub_.set_part(seat, it.part); });
+  }
+
+ private:
+  template <class Do>
+  void with(const std::string& name, Do then) const {
+    if (Seat* seat = hub_.find_seat(name)) then(*seat);
+  }
+
+  Hub& hub_;
+};
+
 }  // namespace
 
 void Replay::play(const Step& step) {
-  const bool has_contexts = contexts_ == ContextsFrom::recording;
-  const auto change = [&](const std::string& seat_name, const std::string& context_name, auto how) {
-    Seat* seat = hub_.find_seat(seat_name);
-    const auto context = hub_.playbook().find_context(context_name);
-    if (has_contexts && seat != nullptr && context) (seat->*how)(*context);
-  };
-  const auto change_mute = [&](const std::string& seat_name, const std::string& name, auto how) {
-    Seat* seat = hub_.find_seat(seat_name);
-    const auto mute = hub_.playbook().find_mute(name);
-    if (has_contexts && seat != nullptr && mute) (seat->*how)(*mute);
-  };
-  using ChangeMute = void (Seat::*)(MuteId);
-  using Change = void (Seat::*)(ContextId);
   std::visit(
       Overloaded{
           [&](const Event& event) {
@@ -109,24 +200,18 @@ void Replay::play(const Step& step) {
           },
           [&](const Plugged& it) { ids_.emplace_back(it.id, hub_.plug(it.device, it.time)); },
           [&](const Unplugged& it) { hub_.unplug(current_id(it.id), it.time); },
-          [&](const Given& it) {
-            Seat* seat = hub_.find_seat(it.seat);
-            const DeviceId id = current_id(it.id);
-            if (seat != nullptr && id != DeviceId::none) hub_.give(id, *seat);
-          },
           [&](const ReleasedAll& it) { hub_.release_all(it.time); },
-          [&](const Entered& it) {
-            change(it.seat, it.context, static_cast<Change>(&Seat::enter));
-          },
-          [&](const Left& it) { change(it.seat, it.context, static_cast<Change>(&Seat::leave)); },
-          [&](const Muted& it) {
-            change_mute(it.seat, it.mute, static_cast<ChangeMute>(&Seat::mute));
-          },
-          [&](const Unmuted& it) {
-            change_mute(it.seat, it.mute, static_cast<ChangeMute>(&Seat::unmute));
-          },
           [&](const Resized& it) { hub_.set_window(it.width, it.height); },
           [&](const Updated& it) { hub_.update(it.time); },
+          [&](const auto& it) {
+            if (decided_by_ == DecidedBy::game) return;
+            const Decisions decide{hub_};
+            if constexpr (requires { decide(it, DeviceId{}); }) {
+              decide(it, current_id(it.id));
+            } else {
+              decide(it);
+            }
+          },
       },
       step);
 }

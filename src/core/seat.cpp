@@ -51,6 +51,25 @@ std::string_view Seat::name() const {
   return state_->name();
 }
 
+SchemeId Seat::scheme() const {
+  return state_->scheme();
+}
+std::span<const DeviceId> Seat::devices() const {
+  return state_->devices();
+}
+bool Seat::is_taken() const {
+  return state_->sitting.is_taken;
+}
+bool Seat::is_waiting() const {
+  return state_->sitting.is_waiting;
+}
+bool Seat::is_reserved() const {
+  return state_->sitting.is_reserved;
+}
+Area Seat::part() const {
+  return state_->part();
+}
+
 std::span<const ActionId> Seat::changes() const {
   return state_->changes();
 }

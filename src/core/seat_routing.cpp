@@ -92,9 +92,9 @@ void SeatState::hear(Slot& slot, const Event& event) {
   time_ = event.time;
   const Source source = source_of(event.control);
   const Vec2 value = {event.x, event.y};
-  route_at_once(slot, source, value, Cause::operated);
   if (source >= source_of(Control::Finger1)) [[unlikely]]
-    hear_finger(slot, source, value);
+    return hear_touch(slot, source, value);
+  route_at_once(slot, source, value, Cause::operated);
 }
 
 // A stick that swings from one side to the other lets go of the one before it pushes the other,
@@ -178,11 +178,13 @@ void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 amount) {
 // control is claimed from above, or is nowhere any more, stays where it was, with nothing there.
 void SeatState::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
   PointerState& pointer = pointers_[Wiring::index(wire.action)];
-  const bool is_there = wire.open == part_all && value.x >= 0;
+  const bool is_mapped = slot.kind == DeviceKind::touch;  // see hear_place
+  const bool is_in_reach = is_mapped ? value != nowhere : is_in_part(value);
+  const bool is_there = wire.open == part_all && is_in_reach;
   const bool may_point =
       cause == Cause::operated || pointer.slot == nullptr || pointer.slot == &slot;
   if (is_there && may_point) {
-    pointer = {value, &slot, wire.route};
+    pointer = {is_mapped ? value : in_part(value), &slot, wire.route};
   } else if (pointer.slot == &slot && pointer.route == wire.route) {
     pointer.slot = nullptr;
   }

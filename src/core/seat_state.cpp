@@ -93,11 +93,19 @@ void SeatState::adopt(Playbook playbook) {
   }
   make_room();
   list_drivers();
-  set_window(window_);
+  find_areas();
   // Of the contexts that are entered some may rank otherwise now.
   std::stable_sort(entered_.begin(), entered_.end(),
                    [&](ContextId a, ContextId b) { return wiring_->rank(a) > wiring_->rank(b); });
   wires_ = Wires{*wiring_};
+  take_up_with_controls();
+  wires_.lay(entered_, bit_of(scheme_));
+  route_again();
+}
+
+// The wires must be laid anew afterwards.
+void SeatState::take_up_with_controls() {
+  flipped_.clear();
   for (const auto& slot : slots_) {
     for (Source source = 0; source < control_count; ++source) {
       for (const Route& with : wiring_->with_routes(source)) {
@@ -105,8 +113,6 @@ void SeatState::adopt(Playbook playbook) {
       }
     }
   }
-  wires_.lay(entered_);
-  route_again();
 }
 
 // ---- handlers
@@ -138,11 +144,28 @@ void SeatState::call_handlers() {
 
 // ---- devices
 
-Slot& SeatState::add_device(DeviceId device, DeviceKind kind) {
+Slot& SeatState::add_device(DeviceId device, DeviceKind kind, std::span<const Vec2> values,
+                            Time time) {
   slots_.push_back(std::make_unique<Slot>(device, kind, *wiring_));
+  devices_.push_back(device);
   make_room();
   list_drivers();
-  return *slots_.back();
+  Slot& slot = *slots_.back();
+  if (!values.empty()) {
+    if (time >= next_due_) complete_gestures(time);
+    std::copy(values.begin(), values.begin() + control_count, slot.controls.begin());
+    take_up_with_controls();
+    wires_.lay(entered_, bit_of(scheme_));
+    time_ = time;
+    route_again();
+  }
+  return slot;
+}
+
+std::span<const Vec2> SeatState::values(DeviceId device) const {
+  const auto found = std::find_if(slots_.begin(), slots_.end(),
+                                  [&](const auto& slot) { return slot->device == device; });
+  return (*found)->controls;
 }
 
 void SeatState::remove_device(DeviceId device, Time time) {
@@ -161,6 +184,7 @@ void SeatState::remove_device(DeviceId device, Time time) {
     if (readings_[i].kind != ActionKind::button) tally_.mark(static_cast<ActionId>(i));
   }
   slots_.erase(found);
+  std::erase(devices_, device);
   list_drivers();
 }
 
@@ -182,7 +206,7 @@ void SeatState::enter(ContextId context) {
   const auto below = std::find_if(entered_.begin(), entered_.end(),
                                   [&](ContextId other) { return wiring_->rank(other) <= rank; });
   entered_.insert(below, context);
-  wires_.lay(entered_);
+  wires_.lay(entered_, bit_of(scheme_));
   route_again();
   if (journal_.is_on()) {
     journal_.listener(Entered{journal_.now, name_, playbook_.context(context).name});
@@ -198,11 +222,27 @@ void SeatState::leave(ContextId context) {
     for (Wiring::Index i = begin; i < end; ++i) release(*slot, wiring_->routes()[i]);
   }
   entered_.erase(at);
-  wires_.lay(entered_);
+  wires_.lay(entered_, bit_of(scheme_));
   route_again();
   if (journal_.is_on()) {
     journal_.listener(Left{journal_.now, name_, playbook_.context(context).name});
   }
+}
+
+void SeatState::hold_to(SchemeId scheme) {
+  if (scheme == scheme_) return;
+  time_ = present();
+  const SchemeSet before = bit_of(scheme_);
+  const SchemeSet after = bit_of(scheme);
+  for (const auto& slot : slots_) {
+    for (const Route& route : wiring_->routes()) {
+      const bool goes_silent = (route.schemes & before) != 0 && (route.schemes & after) == 0;
+      if (goes_silent) release(*slot, route);
+    }
+  }
+  scheme_ = scheme;
+  wires_.lay(entered_, after);
+  route_again();
 }
 
 void SeatState::switch_to(ContextId context) {

@@ -29,6 +29,13 @@ enum class Cause : std::uint8_t {
   cut_off,   ///< the device is gone, or the window has lost the focus
 };
 
+/// How a seat stands at the table.
+struct Sitting {
+  bool is_taken = false;     // somebody plays here
+  bool is_waiting = false;   // for a device that was lost
+  bool is_reserved = false;  // not for those who join
+};
+
 class SeatState {
  public:
   /// The journal and the customs must outlive the seat.
@@ -40,15 +47,22 @@ class SeatState {
   const std::string& name() const { return name_; }
   const Playbook& playbook() const { return playbook_; }
 
-  /// The slot lives until remove_device.
-  Slot& add_device(DeviceId device, DeviceKind kind);
+  /// The slot lives until remove_device. `values` are those of its controls, by source, as far as
+  /// they are known: axes and vectors take them, buttons wait for a fresh press.
+  Slot& add_device(DeviceId device, DeviceKind kind, std::span<const Vec2> values, Time time);
   /// Releases what the device holds and forgets it.
   void remove_device(DeviceId device, Time time);
+  /// Those of the seat, in the order of coming to it.
+  std::span<const DeviceId> devices() const { return devices_; }
+  /// The values of a device's controls, by source. Requires a device of the seat.
+  std::span<const Vec2> values(DeviceId device) const;
 
   /// A control of one of the seat's devices has a new value.
   void hear(Slot& slot, const Event& event);
-  /// How large the window is, in any unit, for touch zones.
-  void set_window(Vec2 size);
+  /// How large the window is, in any unit, and which part of it is the seat's own: there its touch
+  /// zones lie, and there its places are.
+  void set_screen(Vec2 window, Area part);
+  Area part() const { return part_; }
   /// Whether an entered context hears this zone.
   bool is_heard(Source zone) const;
   /// Every control of every device goes to rest.
@@ -57,6 +71,11 @@ class SeatState {
   void enter(ContextId context);
   void leave(ContextId context);
   void switch_to(ContextId context);
+  Sitting sitting;  // as the seating says
+
+  /// From here on, only the bindings of this scheme are heard; of `none`, all.
+  void hold_to(SchemeId scheme);
+  SchemeId scheme() const { return scheme_; }
   bool is_in(ContextId context) const;
   std::span<const ContextId> contexts() const { return entered_; }
 
@@ -140,11 +159,15 @@ class SeatState {
   void release(Slot& slot, const Route& route);
 
   // Touch (seat_touch.cpp)
-  void hear_finger(Slot& slot, Source source, Vec2 value);
+  void hear_touch(Slot& slot, Source source, Vec2 value);
+  void hear_place(Slot& slot, Source source, Vec2 value);
+  bool is_in_part(Vec2 place) const;
+  Vec2 in_part(Vec2 place) const;
   void land_finger(Slot& slot, Finger& finger);
   void move_finger(Slot& slot, Finger& finger, Vec2 before);
   void move_two(Slot& slot, const Finger& moved, Vec2 before);
-  void lift_finger(Slot& slot, Finger& finger);
+  void lift_finger(Slot& slot, Finger& finger, Source source);
+  void leave_zone(Slot& slot, Finger& finger);
   void operate_zone(Slot& slot, std::uint32_t zone);
   Vec2 stick_value(const Finger& finger, std::uint32_t zone) const;
   Vec2 in_shorter_sides(Vec2 place) const;
@@ -189,6 +212,8 @@ class SeatState {
   Vec2 device_value(const Driver& driver, ActionKind kind) const;
 
   void make_room();
+  void find_areas();
+  void take_up_with_controls();
   void list_drivers();
   void cut_muted();
   bool exists(MuteId mute) const;
@@ -205,6 +230,7 @@ class SeatState {
   Time time_{};            // of the event at hand
   Time next_due_ = never;  // of the gestures that time completes
   std::vector<std::unique_ptr<Slot>> slots_;
+  std::vector<DeviceId> devices_;  // of the slots
   Tally tally_;
   std::vector<Driver> drivers_;              // by action, then as plugged in
   std::vector<std::uint32_t> first_driver_;  // by action, one more at the end
@@ -225,8 +251,10 @@ class SeatState {
   std::vector<ActionId> taken_in_;         // in this update
   std::vector<HandlerSet*> handler_sets_;  // nullptr where one was detached while they are called
   bool is_calling_ = false;
-  Vec2 window_{};
-  std::vector<ZoneArea> areas_;  // by zone
+  SchemeId scheme_ = SchemeId::none;
+  Area part_{};              // of the window
+  Vec2 part_size_{};         // in the window's unit
+  std::vector<Area> areas_;  // by zone
   Time last_update_{};
   Duration since_last_{};
 };

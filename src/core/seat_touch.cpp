@@ -56,33 +56,68 @@ float turn_between(Vec2 a, Vec2 b) {
 
 }  // namespace
 
-void SeatState::set_window(Vec2 size) {
-  window_ = size;
-  areas_.clear();
-  for (const ZoneDefinition& zone : playbook_.zones()) areas_.push_back(area_of(zone, window_));
-}
-
-// From shares of the window, y down, to shares of its shorter side, y up.
-Vec2 SeatState::in_shorter_sides(Vec2 place) const {
-  const float shorter = std::min(window_.x, window_.y);
-  return {place.x * window_.x / shorter, -place.y * window_.y / shorter};
-}
-
-void SeatState::hear_finger(Slot& slot, Source source, Vec2 value) {
-  const bool is_position = source >= first_position;
-  const std::size_t number = source - (is_position ? first_position : first_finger);
-  Finger& finger = slot.fingers[number];
-  if (is_position) {
-    const Vec2 before = finger.place;
-    finger.place = value;
-    if (finger.zone != no_index) move_finger(slot, finger, before);
-  } else if (value.x != 0) {
-    land_finger(slot, finger);
-  } else {
-    lift_finger(slot, finger);
-    finger.place = nowhere;
-    route(slot, first_position + static_cast<Source>(number), nowhere, Cause::operated);
+// What fingers do is over: where they are now means something else.
+void SeatState::set_screen(Vec2 window, Area part) {
+  const Vec2 size = {window.x * part.width, window.y * part.height};
+  if (part != part_) {
+    time_ = present();
+    for (const auto& slot : slots_) {
+      if (slot->kind == DeviceKind::touch) rest(*slot);
+    }
+    part_ = part;
+    route_again();
   }
+  part_size_ = size;
+  find_areas();
+}
+
+void SeatState::find_areas() {
+  areas_.clear();
+  for (const ZoneDefinition& zone : playbook_.zones()) areas_.push_back(area_of(zone, part_size_));
+}
+
+// From shares of the window to shares of the seat's part of it.
+Vec2 SeatState::in_part(Vec2 place) const {
+  return {(place.x - part_.left) / part_.width, (place.y - part_.top) / part_.height};
+}
+
+// From shares of the part, y down, to shares of its shorter side, y up.
+Vec2 SeatState::in_shorter_sides(Vec2 place) const {
+  const float shorter = std::min(part_size_.x, part_size_.y);
+  return {place.x * part_size_.x / shorter, -place.y * part_size_.y / shorter};
+}
+
+bool SeatState::is_in_part(Vec2 place) const {
+  constexpr float last = 0.9999999F;  // the far edges belong to the parts that touch them
+  return part_.contains({std::min(place.x, last), std::min(place.y, last)});
+}
+
+// A finger that lands in another seat's part of the screen is that seat's until it lifts.
+void SeatState::hear_touch(Slot& slot, Source source, Vec2 value) {
+  if (source >= first_position) return hear_place(slot, source, value);
+  Finger& finger = slot.fingers[source - first_finger];
+  if (value.x == 0) {
+    if (!finger.is_foreign) lift_finger(slot, finger, source);
+    finger.is_foreign = false;
+    finger.is_down = false;
+  } else if (!finger.is_down) {
+    finger.is_down = true;
+    if (finger.is_foreign) return;
+    route(slot, source, value, Cause::operated);
+    land_finger(slot, finger);
+  }
+}
+
+void SeatState::hear_place(Slot& slot, Source source, Vec2 value) {
+  Finger& finger = slot.fingers[source - first_position];
+  if (!finger.is_down) finger.is_foreign = !is_in_part(value);
+  if (finger.is_foreign) return;
+  const Vec2 before = finger.place;
+  finger.place = in_part(value);
+  const Vec2 within = {std::clamp(finger.place.x, 0.0F, 1.0F),
+                       std::clamp(finger.place.y, 0.0F, 1.0F)};
+  route(slot, source, within, Cause::operated);
+  if (finger.zone != no_index) move_finger(slot, finger, before);
 }
 
 // Zones that nobody hears let the finger through to those below.
@@ -92,8 +127,6 @@ bool SeatState::is_heard(Source zone) const {
 }
 
 void SeatState::land_finger(Slot& slot, Finger& finger) {
-  if (finger.is_down) return;
-  finger.is_down = true;
   finger.landed = finger.place;
   finger.since = time_;
   finger.order = ++slot.fingers_ever;
@@ -133,9 +166,14 @@ void SeatState::move_two(Slot& slot, const Finger& moved, Vec2 before) {
         Cause::operated);
 }
 
-void SeatState::lift_finger(Slot& slot, Finger& finger) {
-  finger.is_down = false;
-  if (finger.zone == no_index) return;
+void SeatState::lift_finger(Slot& slot, Finger& finger, Source source) {
+  route(slot, source, {}, Cause::operated);
+  if (finger.zone != no_index) leave_zone(slot, finger);
+  finger.place = nowhere;
+  route(slot, source + (first_position - first_finger), nowhere, Cause::operated);
+}
+
+void SeatState::leave_zone(Slot& slot, Finger& finger) {
   const std::uint32_t zone = finger.zone;
   finger.zone = no_index;
   const bool is_short = time_ - finger.since <= milliseconds{tap_milliseconds};
@@ -169,7 +207,7 @@ void SeatState::operate_zone(Slot& slot, std::uint32_t zone) {
 }
 
 Vec2 SeatState::stick_value(const Finger& finger, std::uint32_t zone) const {
-  const ZoneArea& area = areas_[zone];
+  const Area& area = areas_[zone];
   const bool floats = playbook_.zones()[zone].is_floating;
   const Vec2 middle = {area.left + area.width / 2, area.top + area.height / 2};
   const Vec2 size = in_shorter_sides({area.width, area.height});

@@ -53,7 +53,8 @@ struct Finger {
   std::uint32_t order = 0;        // grows from one landing to the next
   std::uint32_t zone = no_index;  // the one it belongs to until it lifts
   bool is_down = false;
-  bool is_spent = false;  // it has flicked, or gone too far for a tap
+  bool is_foreign = false;  // it went down in another seat's part of the screen
+  bool is_spent = false;    // it has flicked, or gone too far for a tap
 };
 
 struct Slot {

@@ -26,10 +26,11 @@ Wires::Wires(const Wiring& wiring)
       wires_(wiring.state_count()),
       bundles_(wiring.source_count()),
       down_(wiring.with_count()) {
-  lay({});
+  lay({}, no_scheme_bit);
 }
 
-void Wires::lay(std::span<const ContextId> entered) {
+void Wires::lay(std::span<const ContextId> entered, SchemeSet scheme) {
+  scheme_ = scheme;
   Wire* out = wires_.data();
   for (Source source = 0; source < wiring_->source_count(); ++source) {
     Wire* const begin = out;
@@ -62,7 +63,7 @@ bool Wires::is_satisfied(std::size_t with_set) const {
 Wires::Winners Wires::winners(const Route* begin, const Route* end) const {
   Winners found;
   for (const Route* route = begin; route != end; ++route) {
-    if (!is_satisfied(route->with_set)) continue;
+    if ((route->schemes & scheme_) == 0 || !is_satisfied(route->with_set)) continue;
     const int size = static_cast<int>(wiring_->with_set(route->with_set).size());
     for (unsigned half = 0; half < 4; ++half) {
       if (((route->parts >> half) & 1U) == 0 || size <= found.sizes[half]) continue;
@@ -99,6 +100,7 @@ Wire* Wires::lay(Source source, std::span<const ContextId> entered, Wire* out) {
     const Winners left_to = winners(begin, end);
     unsigned claimed = 0;
     for (const Route* route = begin; route != end; ++route) {
+      if ((route->schemes & scheme_) == 0) continue;
       const unsigned heard = left_to.open_to(*route);
       add(*route, open & heard);
       if (!route->pass_on) claimed |= heard;

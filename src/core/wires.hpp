@@ -26,8 +26,9 @@ class Wires {
  public:
   explicit Wires(const Wiring& wiring);
 
-  /// Lays all wires anew for these contexts, the one that hears first in front.
-  void lay(std::span<const ContextId> entered);
+  /// Lays all wires anew for these contexts, the one that hears first in front, and for a seat that
+  /// is held to this scheme.
+  void lay(std::span<const ContextId> entered, SchemeSet scheme);
 
   /// A with-control is down on one device more, or one less. True where it is now down that was
   /// not, or the other way round; then the sources it concerns must be laid again.
@@ -55,8 +56,9 @@ class Wires {
   Winners winners(const Route* begin, const Route* end) const;
 
   const Wiring* wiring_;
-  std::vector<Wire> wires_;          // by source, then as entered
-  std::vector<Bundle> bundles_;      // by source
+  std::vector<Wire> wires_;      // by source, then as entered
+  std::vector<Bundle> bundles_;  // by source
+  SchemeSet scheme_ = no_scheme_bit;
   std::vector<std::uint32_t> down_;  // by with-control: on how many devices it is down
 };
 

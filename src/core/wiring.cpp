@@ -141,6 +141,7 @@ class Wiring::Drafter {
     route.action = static_cast<ActionId>(actions_.at(binding.action));
     route.parts = control->part;
     route.pass_on = binding.pass_on;
+    route.schemes = heard_under(binding, control->device, definition_.schemes);
     route.press_at = binding.thresholds.press_at;
     route.release_at = binding.thresholds.release_at;
     map(*control, route);

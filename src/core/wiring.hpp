@@ -12,6 +12,7 @@
 #include <nextmove/playbook.hpp>
 #include <nextmove/reading.hpp>
 
+#include "scheme_set.hpp"
 #include "shaping.hpp"
 #include "source.hpp"
 
@@ -45,8 +46,9 @@ inline constexpr std::uint32_t no_index = std::numeric_limits<std::uint32_t>::ma
 struct Route {
   RouteKind kind = RouteKind::press;
   bool pass_on = false;
-  std::uint8_t parts = 0;      ///< the halves it hears, as ControlPart bits
-  std::uint16_t with_set = 0;  ///< what must be down; 0 for nothing
+  std::uint8_t parts = 0;            ///< the halves it hears, as ControlPart bits
+  std::uint16_t with_set = 0;        ///< what must be down; 0 for nothing
+  SchemeSet schemes = every_scheme;  ///< under which it is heard
   ActionId action = ActionId::none;
   std::uint32_t state = 0;           ///< where a device keeps its state, 0..routes - 1
   std::uint32_t gesture = no_index;  ///< of a contact or an impulse: where its gesture's state is

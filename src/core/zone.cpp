@@ -39,11 +39,11 @@ std::optional<ZonePart> find_zone_part(std::string_view name) {
   return core::find_name<ZonePart>(parts, name);
 }
 
-ZoneArea area_of(const ZoneDefinition& zone, Vec2 window) {
+Area area_of(const ZoneDefinition& zone, Vec2 window) {
   if (zone.corner == Corner::none) return {zone.x, zone.y, zone.width, zone.height};
   const float shorter = std::min(window.x, window.y);
   const Vec2 unit = {shorter / window.x, shorter / window.y};
-  ZoneArea area{zone.x * unit.x, zone.y * unit.y, zone.width * unit.x, zone.height * unit.y};
+  Area area{zone.x * unit.x, zone.y * unit.y, zone.width * unit.x, zone.height * unit.y};
   const bool is_right = zone.corner == Corner::top_right || zone.corner == Corner::bottom_right;
   const bool is_bottom = zone.corner == Corner::bottom_left || zone.corner == Corner::bottom_right;
   if (is_right) area.left = 1 - area.left - area.width;

@@ -64,6 +64,8 @@ void BindingReader::read_key(const TomlEntry& entry, BindingDefinition& binding)
     binding.rate = values_.number(entry, 1);
   } else if (entry.name() == "pass_on") {
     binding.pass_on = values_.truth(entry);
+  } else if (entry.name() == "schemes") {
+    binding.schemes = values_.names(entry, "scheme");
   } else {
     values_.unknown_key(entry, {"control",
                                 "up",
@@ -90,7 +92,8 @@ void BindingReader::read_key(const TomlEntry& entry, BindingDefinition& binding)
                                 "rate",
                                 "press_at",
                                 "release_at",
-                                "pass_on"});
+                                "pass_on",
+                                "schemes"});
   }
 }
 

@@ -9,7 +9,7 @@
 namespace nextmove {
 namespace {
 
-constexpr std::array<std::string_view, 97> reserved = {
+constexpr std::array<std::string_view, 98> reserved = {
     "alignas",       "alignof",     "and",
     "and_eq",        "asm",         "auto",
     "bitand",        "bitor",       "bool",
@@ -41,8 +41,8 @@ constexpr std::array<std::string_view, 97> reserved = {
     "using",         "virtual",     "void",
     "volatile",      "wchar_t",     "while",
     "xor",           "xor_eq",      "nextmove",
-    "actions",       "contexts",    "mutes",
-    "fits"};
+    "actions",       "schemes",     "contexts",
+    "mutes",         "fits"};
 
 std::string constant(std::string_view name) {
   const bool is_reserved = std::find(reserved.begin(), reserved.end(), name) != reserved.end();
@@ -129,13 +129,15 @@ std::string to_header(const Playbook& playbook, std::string_view name_space,
         i, to_string(action.kind));
   }
   if (!playbook.actions().empty()) out += "}  // namespace actions\n";
+  out += constants(playbook.schemes(), "schemes", "SchemeId");
   out += constants(playbook.contexts(), "contexts", "ContextId");
   out += constants(playbook.mutes(), "mutes", "MuteId");
   out += fmt::format(
       "\n/// Whether the constants are those of `playbook`: check it once, after loading.\n"
       "inline bool fits(const nextmove::Playbook& playbook) {{\n"
-      "  return playbook.actions().size() >= {}{}{}{}{};\n}}\n",
+      "  return playbook.actions().size() >= {}{}{}{}{}{};\n}}\n",
       playbook.actions().size(), comparisons(playbook.actions(), "find_action", "ActionId"), kinds,
+      comparisons(playbook.schemes(), "find_scheme", "SchemeId"),
       comparisons(playbook.contexts(), "find_context", "ContextId"),
       comparisons(playbook.mutes(), "find_mute", "MuteId"));
   return out + fmt::format("\n}}  // namespace {}\n", name_space);

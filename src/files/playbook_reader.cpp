@@ -44,12 +44,15 @@ class Reader {
       book.title = values_.text(entry);
     } else if (entry.name() == "contexts") {
       for (const Entry& it : values_.table(entry)) book.contexts.push_back(read_context(it));
+    } else if (entry.name() == "schemes") {
+      for (const Entry& it : values_.table(entry)) book.schemes.push_back(read_scheme(it));
     } else if (entry.name() == "mutes") {
       for (const Entry& it : values_.table(entry)) book.mutes.push_back(read_mute(it));
     } else if (entry.name() == "zones") {
       for (const Entry& it : values_.table(entry)) book.zones.push_back(read_zone(it));
     } else if (entry.name() != "format" && entry.name() != "actions") {
-      values_.unknown_key(entry, {"format", "title", "actions", "contexts", "mutes", "zones"});
+      values_.unknown_key(entry,
+                          {"format", "title", "actions", "schemes", "contexts", "mutes", "zones"});
     }
   }
 
@@ -154,6 +157,28 @@ class Reader {
       }
     }
     return kinds;
+  }
+
+  SchemeDefinition read_scheme(const Entry& scheme) {
+    SchemeDefinition definition;
+    definition.name = scheme.name();
+    definition.place = place_of(*scheme.key);
+    for (const Entry& entry : values_.table(scheme)) {
+      if (entry.name() == "label") {
+        definition.label = values_.text(entry);
+      } else if (entry.name() == "needs") {
+        definition.needs = read_device_kinds(entry);
+      } else if (entry.name() == "may_use") {
+        definition.may_use = read_device_kinds(entry);
+      } else if (entry.name() == "shares_devices") {
+        definition.shares_devices = values_.truth(entry);
+      } else if (entry.name() == "join") {
+        definition.join = values_.control(entry);
+      } else {
+        values_.unknown_key(entry, {"label", "needs", "may_use", "shares_devices", "join"});
+      }
+    }
+    return definition;
   }
 
   MuteDefinition read_mute(const Entry& mute) {

@@ -109,7 +109,9 @@ Json binding_schema() {
                          "Of a motion: how much a second at full push of a stick or a key.")},
       {"press_at", described(above_zero, "A button is pressed from this value on ...")},
       {"release_at", described(above_zero, "... and released below this one.")},
-      {"pass_on", described({{"type", "boolean"}}, "Contexts below hear the control as well.")}};
+      {"pass_on", described({{"type", "boolean"}}, "Contexts below hear the control as well.")},
+      {"schemes", described(list_of({{"type", "string"}}),
+                            "Seats that are held to another scheme do not hear it.")}};
   Json binding = object(properties);
   binding["minProperties"] = 1;
   binding["dependencies"] = {{"within", {"taps"}}};
@@ -153,11 +155,29 @@ Json action_schema() {
   return action;
 }
 
+Json device_kinds() {
+  return list_of(one_of({"keyboard", "mouse", "gamepad", "touch"}));
+}
+
 Json context_schema() {
   return object(
       {{"rank", {{"type", "integer"}}},
-       {"blocks", list_of(one_of({"keyboard", "mouse", "gamepad", "touch"}))},
+       {"blocks", device_kinds()},
        {"bind", named({{"anyOf", {reference("binding"), list_of(reference("binding"))}}})}});
+}
+
+Json scheme_schema() {
+  Json needs = device_kinds();
+  needs["minItems"] = 1;
+  Json scheme =
+      object({{"label", {{"type", "string"}}},
+              {"needs", described(needs, "One device of each is needed to play like this.")},
+              {"may_use", described(device_kinds(), "One of each comes along where it is free.")},
+              {"shares_devices", described({{"type", "boolean"}},
+                                           "Others may use the same devices under other schemes.")},
+              {"join", described(reference("control"), "Who presses it joins.")}});
+  scheme["required"] = {"needs"};
+  return scheme;
 }
 
 Json mute_schema() {
@@ -175,6 +195,7 @@ std::string playbook_schema() {
   schema.update(object({{"format", {{"const", 1}}},
                         {"title", {{"type", "string"}}},
                         {"actions", named(action_schema())},
+                        {"schemes", named(scheme_schema())},
                         {"contexts", named(context_schema())},
                         {"mutes", named(mute_schema())},
                         {"zones", named(zone_schema())}}));

@@ -107,6 +107,27 @@ void add_gesture(const Gesture& gesture, std::vector<std::string>& fields) {
   }
 }
 
+std::string list_of(const std::vector<std::string_view>& names) {
+  std::vector<std::string> quoted_names;
+  quoted_names.reserve(names.size());
+  for (const std::string_view name : names) quoted_names.push_back(quoted(name));
+  return fmt::format("[{}]", fmt::join(quoted_names, ", "));
+}
+
+std::vector<std::string_view> names_of(const std::vector<PlacedName>& placed) {
+  std::vector<std::string_view> names;
+  names.reserve(placed.size());
+  for (const PlacedName& name : placed) names.push_back(name.name);
+  return names;
+}
+
+std::vector<std::string_view> names_of(const std::vector<DeviceKind>& kinds) {
+  std::vector<std::string_view> names;
+  names.reserve(kinds.size());
+  for (const DeviceKind kind : kinds) names.push_back(to_string(kind));
+  return names;
+}
+
 std::string binding_text(const BindingDefinition& binding) {
   std::vector<std::string> fields;
   const auto add_control = [&](std::string_view key, const PlacedControl& placed) {
@@ -123,6 +144,7 @@ std::string binding_text(const BindingDefinition& binding) {
   for (std::string& field : threshold_fields(binding.thresholds))
     fields.push_back(std::move(field));
   if (binding.pass_on) fields.emplace_back("pass_on = true");
+  if (!binding.schemes.empty()) fields.push_back("schemes = " + list_of(names_of(binding.schemes)));
   const bool is_plain = fields.size() == 1 && binding.control.is_set();
   if (is_plain) return quoted(to_string(binding.control));
   return fields.empty() ? std::string{} : fmt::format("{{ {} }}", fmt::join(fields, ", "));
@@ -152,19 +174,23 @@ std::string bind_table(const std::vector<BindingDefinition>& bindings) {
 
 std::string context_table(const ContextDefinition& context) {
   std::string out = fmt::format("\n[contexts.{}]\nrank = {}\n", context.name, context.rank);
-  if (!context.blocks.empty()) {
-    std::vector<std::string> names;
-    for (const DeviceKind kind : context.blocks) names.push_back(quoted(to_string(kind)));
-    out += fmt::format("blocks = [{}]\n", fmt::join(names, ", "));
-  }
+  if (!context.blocks.empty()) out += "blocks = " + list_of(names_of(context.blocks)) + "\n";
   return out + fmt::format("\n[contexts.{}.bind]\n", context.name) + bind_table(context.bindings);
 }
 
 std::string mute_line(const MuteDefinition& mute) {
-  std::vector<std::string> names;
-  for (const PlacedName& action : mute.actions) names.push_back(quoted(action.name));
-  return fmt::format("{} = {{ {} = [{}] }}\n", mute.name,
-                     mute.is_everything_but ? "everything_but" : "actions", fmt::join(names, ", "));
+  return fmt::format("{} = {{ {} = {} }}\n", mute.name,
+                     mute.is_everything_but ? "everything_but" : "actions",
+                     list_of(names_of(mute.actions)));
+}
+
+std::string scheme_line(const SchemeDefinition& scheme) {
+  std::string fields = "needs = " + list_of(names_of(scheme.needs));
+  if (!scheme.may_use.empty()) fields += ", may_use = " + list_of(names_of(scheme.may_use));
+  if (scheme.shares_devices) fields += ", shares_devices = true";
+  if (scheme.join.is_set()) fields += ", join = " + quoted(to_string(scheme.join));
+  if (!scheme.label.empty()) fields += ", label = " + quoted(scheme.label);
+  return fmt::format("{} = {{ {} }}\n", scheme.name, fields);
 }
 
 std::string zone_line(const ZoneDefinition& zone) {
@@ -181,6 +207,8 @@ std::string zone_line(const ZoneDefinition& zone) {
 std::string to_toml(const PlaybookDefinition& definition) {
   std::string out = fmt::format("format = 1\ntitle = {}\n\n[actions]\n", quoted(definition.title));
   for (const ActionDefinition& action : definition.actions) out += action_line(action);
+  if (!definition.schemes.empty()) out += "\n[schemes]\n";
+  for (const SchemeDefinition& scheme : definition.schemes) out += scheme_line(scheme);
   for (const ContextDefinition& context : definition.contexts) out += context_table(context);
   if (!definition.mutes.empty()) out += "\n[mutes]\n";
   for (const MuteDefinition& mute : definition.mutes) out += mute_line(mute);

@@ -79,6 +79,7 @@ class LineReader {
     device.vendor = whole<std::uint16_t>("vendor");
     device.product = whole<std::uint16_t>("product");
     device.serial = text("serial");
+    device.port = text("port");
     return device;
   }
 
@@ -96,6 +97,51 @@ class LineReader {
     return {};
   }
 
+  /// A part of the window; all of it where it is missing.
+  Area part() {
+    const auto it = json_.find("part");
+    if (it == json_.end()) return {};
+    const auto is_share = [](const Json& json) {
+      return json.is_number() && json.get<double>() >= 0 && json.get<double>() <= 1;
+    };
+    const bool is_area =
+        it->is_array() && it->size() == 4 && std::all_of(it->begin(), it->end(), is_share);
+    if (is_area) {
+      const auto at = [&](std::size_t i) { return (*it)[i].get<float>(); };
+      if (at(2) > 0 && at(3) > 0) return {at(0), at(1), at(2), at(3)};
+    }
+    fail("part must be left, top, width and height in shares of the window, like [0.5, 0, 0.5, 1]");
+    return {};
+  }
+
+  SeatingRules rules() {
+    const auto it = json_.find("rules");
+    if (it == json_.end()) return {};
+    SeatingRules rules;
+    LineReader line{*it};
+    const auto free_devices = find_free_devices(line.text("free_devices"));
+    const auto joining = find_joining(line.text("joining"));
+    rules.free_devices = free_devices.value_or(rules.free_devices);
+    rules.joining = joining.value_or(rules.joining);
+    rules.first_pad = line.whole<std::uint16_t>("first_pad");
+    rules.most_players = line.whole<std::uint16_t>("most_players");
+    rules.splits_screen = line.truth("splits_screen");
+    if (!free_devices || !joining || rules.most_players == 0 || !line.problem().empty()) {
+      fail(
+          "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
+          "open), first_pad, most_players (1 or more) and splits_screen");
+    }
+    return rules;
+  }
+
+  bool truth(const char* key) {
+    const auto it = json_.find(key);
+    if (it == json_.end()) return false;
+    if (it->is_boolean()) return it->get<bool>();
+    fail(fmt::format("\"{}\" must be true or false", key));
+    return false;
+  }
+
   DeviceId id(const char* key) { return DeviceId{whole<std::uint32_t>(key)}; }
 
   Step step() {
@@ -110,13 +156,23 @@ class LineReader {
     if (has("leave")) return Left{at, text("seat"), text("leave")};
     if (has("mute")) return Muted{at, text("seat"), text("mute")};
     if (has("unmute")) return Unmuted{at, text("seat"), text("unmute")};
+    if (has("add_seat")) return SeatAdded{at, text("add_seat")};
+    if (has("rules")) return RulesSet{at, rules()};
+    if (has("join")) return Joined{at, text("join"), id("with"), text("seat")};
+    if (has("get_up")) return GotUp{at, text("get_up")};
+    if (has("hold_to")) return HeldTo{at, text("seat"), text("hold_to")};
+    if (has("reserve")) return Reserved{at, text("seat"), truth("reserve")};
+    if (has("free")) return Freed{at, id("free")};
+    if (has("swap")) return Swapped{at, text("seat"), text("swap")};
+    if (has("part")) return PartSet{at, text("seat"), part()};
     if (has("window")) {
       const Vec2 size = window();
       return Resized{at, size.x, size.y};
     }
     fail(
-        "this line tells nothing known; expected control, update, plug, unplug, give, release, "
-        "enter, leave, mute, unmute or window");
+        "this line tells nothing known; expected control, update, plug, unplug, give, free, "
+        "release, enter, leave, mute, unmute, window, add_seat, rules, join, get_up, hold_to, "
+        "reserve, swap or part");
     return Updated{at};
   }
 
@@ -208,16 +264,18 @@ class RecordingReader {
     }
     recording_.header.title = head.text("title");
     recording_.header.window = head.window();
+    recording_.header.rules = head.rules();
     keep(head, "");
     for (const Json& it : list(*json, "devices")) {
       LineReader line{it};
-      recording_.header.devices.push_back({line.id("id"), line.device(), line.text("seat")});
+      recording_.header.devices.push_back({line.id("id"), line.device(), texts(it, "seats")});
       keep(line, "devices: ");
     }
     for (const Json& it : list(*json, "seats")) {
       LineReader line{it};
-      recording_.header.seats.push_back(
-          {line.text("name"), texts(it, "contexts"), texts(it, "mutes")});
+      recording_.header.seats.push_back({line.text("name"), texts(it, "contexts"),
+                                         texts(it, "mutes"), line.text("scheme"),
+                                         line.truth("reserved"), line.part()});
       keep(line, "seats: ");
     }
     return true;

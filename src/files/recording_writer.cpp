@@ -20,6 +20,7 @@ std::string device_fields(const Device& device) {
       fmt::format(R"("kind":"{}","name":{})", to_string(device.kind), json_text(device.name));
   if (device.vendor != 0) text += fmt::format(R"(,"vendor":{})", device.vendor);
   if (device.product != 0) text += fmt::format(R"(,"product":{})", device.product);
+  if (!device.port.empty()) text += fmt::format(R"(,"port":{})", json_text(device.port));
   if (!device.serial.empty()) text += fmt::format(R"(,"serial":{})", json_text(device.serial));
   return text;
 }
@@ -63,6 +64,43 @@ std::string fields(const Muted& it) {
 std::string fields(const Unmuted& it) {
   return fmt::format(R"("unmute":{},"seat":{})", json_text(it.mute), json_text(it.seat));
 }
+std::string rules_text(const SeatingRules& rules) {
+  return fmt::format(
+      R"({{"free_devices":"{}","first_pad":{},"joining":"{}","most_players":{},"splits_screen":{}}})",
+      to_string(rules.free_devices), rules.first_pad, to_string(rules.joining), rules.most_players,
+      rules.splits_screen);
+}
+std::string area_text(const Area& area) {
+  return fmt::format("[{},{},{},{}]", area.left, area.top, area.width, area.height);
+}
+std::string fields(const SeatAdded& it) {
+  return fmt::format(R"("add_seat":{})", json_text(it.seat));
+}
+std::string fields(const RulesSet& it) {
+  return fmt::format(R"("rules":{})", rules_text(it.rules));
+}
+std::string fields(const Joined& it) {
+  const std::string seat = it.seat.empty() ? "" : fmt::format(R"(,"seat":{})", json_text(it.seat));
+  return fmt::format(R"("join":{},"with":{}{})", json_text(it.scheme), number(it.id), seat);
+}
+std::string fields(const GotUp& it) {
+  return fmt::format(R"("get_up":{})", json_text(it.seat));
+}
+std::string fields(const HeldTo& it) {
+  return fmt::format(R"("hold_to":{},"seat":{})", json_text(it.scheme), json_text(it.seat));
+}
+std::string fields(const Reserved& it) {
+  return fmt::format(R"("reserve":{},"seat":{})", it.is_reserved, json_text(it.seat));
+}
+std::string fields(const Freed& it) {
+  return fmt::format(R"("free":{})", number(it.id));
+}
+std::string fields(const Swapped& it) {
+  return fmt::format(R"("swap":{},"seat":{})", json_text(it.other), json_text(it.seat));
+}
+std::string fields(const PartSet& it) {
+  return fmt::format(R"("part":{},"seat":{})", area_text(it.part), json_text(it.seat));
+}
 std::string fields(const Resized& it) {
   return fmt::format(R"("window":[{},{}])", it.width, it.height);
 }
@@ -76,7 +114,7 @@ std::string to_json_line(const RecordingHeader& header) {
   std::vector<std::string> devices;
   for (const RecordedDevice& it : header.devices) {
     const std::string seat =
-        it.seat.empty() ? "" : fmt::format(R"(,"seat":{})", json_text(it.seat));
+        it.seats.empty() ? "" : fmt::format(R"(,"seats":{})", json_list(it.seats));
     devices.push_back(
         fmt::format(R"({{"id":{},{}{}}})", number(it.id), device_fields(it.device), seat));
   }
@@ -84,16 +122,23 @@ std::string to_json_line(const RecordingHeader& header) {
   for (const RecordedSeat& it : header.seats) {
     const std::string mutes =
         it.mutes.empty() ? "" : fmt::format(R"(,"mutes":{})", json_list(it.mutes));
-    seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}}})", json_text(it.name),
-                                json_list(it.contexts), mutes));
+    const std::string scheme =
+        it.scheme.empty() ? "" : fmt::format(R"(,"scheme":{})", json_text(it.scheme));
+    const std::string part =
+        it.part == Area{} ? "" : fmt::format(R"(,"part":{})", area_text(it.part));
+    seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}{}{}{}}})", json_text(it.name),
+                                json_list(it.contexts), mutes, scheme,
+                                it.is_reserved ? R"(,"reserved":true)" : "", part));
   }
   const Vec2 size = header.window;
   const std::string window =
       size == Vec2{} ? "" : fmt::format(R"(,"window":[{},{}])", size.x, size.y);
+  const std::string rules =
+      header.rules == SeatingRules{} ? "" : fmt::format(R"(,"rules":{})", rules_text(header.rules));
   return fmt::format(
-      R"({{"format":"nextmove-recording","version":1,"title":{}{},"devices":[{}],"seats":[{}]}})"
+      R"({{"format":"nextmove-recording","version":1,"title":{}{}{},"devices":[{}],"seats":[{}]}})"
       "\n",
-      json_text(header.title), window, fmt::join(devices, ","), fmt::join(seats, ","));
+      json_text(header.title), window, rules, fmt::join(devices, ","), fmt::join(seats, ","));
 }
 
 std::string to_json_line(const Step& step) {

@@ -150,6 +150,8 @@ TEST_F(Handlers, ASetBelongsToTheSeatItWasAttachedToLast) {
   stage.press(Control::Space);
   stage.wait(10ms);
   EXPECT_EQ(presses, 0);
+  stage.release(Control::Space);
+  stage.wait(10ms);
   stage.hub().give(stage.device(DeviceKind::keyboard), other);
   other.enter("helm");
   stage.press(Control::Space);

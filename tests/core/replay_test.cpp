@@ -48,7 +48,7 @@ struct Replays : ::testing::Test {
 
 TEST_F(Replays, ARecordingGivesTheSameReadingsAgain) {
   Hub hub{make(harbour())};
-  Replay replay{recording, hub, ContextsFrom::recording};
+  Replay replay{recording, hub, DecidedBy::recording};
   std::vector<std::vector<Vec2>> again;
   while (replay.advance()) again.push_back(read(*hub.find_seat("port tug")));
   EXPECT_EQ(again, readings);
@@ -56,7 +56,7 @@ TEST_F(Replays, ARecordingGivesTheSameReadingsAgain) {
 
 TEST_F(Replays, RecordingAReplayGivesTheSameRecording) {
   Hub hub{make(harbour())};
-  Replay replay{recording, hub, ContextsFrom::recording};
+  Replay replay{recording, hub, DecidedBy::recording};
   Recording again{describe(hub), {}};
   hub.on_step([&](const Step& step) { again.steps.push_back(step); });
   while (replay.advance()) {
@@ -67,7 +67,7 @@ TEST_F(Replays, RecordingAReplayGivesTheSameRecording) {
 TEST_F(Replays, TheGameCanDecideOnTheContextsAgain) {
   Hub hub{make(harbour())};
   Seat& seat = hub.add_seat("port tug");
-  Replay replay{recording, hub, ContextsFrom::game};
+  Replay replay{recording, hub, DecidedBy::game};
   EXPECT_FALSE(seat.is_in("helm"));
   while (replay.advance()) EXPECT_FALSE(seat.is_in("chart"));
 }
@@ -75,14 +75,14 @@ TEST_F(Replays, TheGameCanDecideOnTheContextsAgain) {
 TEST_F(Replays, DevicesKeepTheirPlaceWhateverTheirIds) {
   Hub hub{make(harbour())};
   hub.plug({DeviceKind::mouse, "another"}, {});  // takes the id that the keyboard had
-  Replay replay{recording, hub, ContextsFrom::recording};
+  Replay replay{recording, hub, DecidedBy::recording};
   ASSERT_TRUE(replay.advance());
   EXPECT_TRUE(hub.find_seat("port tug")->read(hub.playbook().button("open_chart")).pressed);
 }
 
 TEST_F(Replays, PlayedTellsTheStepsOfTheLastAdvance) {
   Hub hub{make(harbour())};
-  Replay replay{recording, hub, ContextsFrom::recording};
+  Replay replay{recording, hub, DecidedBy::recording};
   ASSERT_TRUE(replay.advance());
   ASSERT_EQ(replay.played().size(), 2U);
   EXPECT_EQ(time_of(replay.played()[1]), 10ms);
@@ -99,7 +99,7 @@ TEST_F(Replays, TheHeadNamesContextsInAnOrderOfEntering) {
 TEST_F(Replays, AContextThatThePlaybookLacksIsPassedOver) {
   recording.header.seats[0].contexts.emplace_back("crane");
   Hub hub{make(harbour())};
-  Replay replay{recording, hub, ContextsFrom::recording};
+  Replay replay{recording, hub, DecidedBy::recording};
   EXPECT_EQ(hub.find_seat("port tug")->contexts().size(), 1U);
 }
 

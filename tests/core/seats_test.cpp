@@ -22,7 +22,8 @@ struct TwoSeats : ::testing::Test {
 TEST_F(TwoSeats, TheFirstSeatGetsEveryDevice) {
   hub.plug({DeviceKind::keyboard, "keyboard"}, {});
   hub.plug({DeviceKind::gamepad, "pad"}, {});
-  for (const RecordedDevice& device : hub.devices()) EXPECT_EQ(device.seat, "port tug");
+  for (const RecordedDevice& device : hub.devices())
+    EXPECT_EQ(device.seats, std::vector<std::string>{"port tug"});
 }
 
 TEST_F(TwoSeats, DevicesThatWereThereBeforeTheFirstSeatAreItsOwn) {

@@ -88,14 +88,14 @@ struct Touching : ::testing::Test {
 
 TEST(Zones, AreSharesOfTheWindowOrKeepTheirShapeInACorner) {
   const ZoneDefinition share{.name = "a", .x = 0.5F, .y = 0.25F, .width = 0.5F, .height = 0.5F};
-  EXPECT_EQ(area_of(share, {1000, 500}), (ZoneArea{0.5F, 0.25F, 0.5F, 0.5F}));
+  EXPECT_EQ(area_of(share, {1000, 500}), (Area{0.5F, 0.25F, 0.5F, 0.5F}));
   ZoneDefinition corner{.name = "b", .x = 0.2F, .y = 0.4F, .width = 0.2F, .height = 0.1F};
   const auto at = [&](Corner where) {
     corner.corner = where;
     return area_of(corner, {1000, 500});
   };
-  EXPECT_EQ(at(Corner::top_left), (ZoneArea{0.1F, 0.4F, 0.1F, 0.1F}));
-  EXPECT_EQ(at(Corner::bottom_left), (ZoneArea{0.1F, 0.5F, 0.1F, 0.1F}));
+  EXPECT_EQ(at(Corner::top_left), (Area{0.1F, 0.4F, 0.1F, 0.1F}));
+  EXPECT_EQ(at(Corner::bottom_left), (Area{0.1F, 0.5F, 0.1F, 0.1F}));
   EXPECT_FLOAT_EQ(at(Corner::top_right).left, 0.8F);
   EXPECT_FLOAT_EQ(at(Corner::bottom_right).top, 0.5F);
 }

@@ -10,18 +10,41 @@ namespace {
 
 Recording every_kind_of_step() {
   const DeviceId pad{7};
+  const SeatingRules rules{.free_devices = FreeDevices::kept,
+                           .first_pad = 1,
+                           .joining = Joining::open,
+                           .most_players = 2,
+                           .splits_screen = true};
   return {{"Harbour \"N\"",
            {1280, 800},
-           {{DeviceId{1}, {DeviceKind::keyboard, "keyboard"}, "port tug"}},
-           {{"port tug", {"helm", "chart"}, {"radio_call", "radio_call"}}, {"starboard tug", {}}}},
-          {Event{250ms, DeviceId{1}, Control::KeyW, 1},
-           Plugged{1s, pad, {DeviceKind::gamepad, "pad\n\"x\"", 0x1209, 0xffff, "s-1"}},
+           rules,
+           {{DeviceId{1}, {DeviceKind::keyboard, "keyboard"}, {"port tug", "starboard tug"}}},
+           {{"port tug", {"helm", "chart"}, {"radio_call", "radio_call"}, "left_keys"},
+            {"starboard tug", {}, {}, "", true, {0.5F, 0, 0.5F, 1}}}},
+          {SeatAdded{0s, "ferry"},
+           RulesSet{0s, rules},
+           Joined{0s, "pad", DeviceId{1}, "ferry"},
+           Joined{0s, "pad", DeviceId{1}, ""},
+           GotUp{0s, "ferry"},
+           HeldTo{0s, "ferry", "pad"},
+           HeldTo{0s, "ferry", ""},
+           Reserved{0s, "ferry", false},
+           Freed{0s, DeviceId{1}},
+           Swapped{0s, "port tug", "ferry"},
+           PartSet{0s, "ferry", {0, 0.25F, 1, 0.75F}},
+           Event{250ms, DeviceId{1}, Control::KeyW, 1},
+           Plugged{1s, pad, {DeviceKind::gamepad, "pad\n\"x\"", 0x1209, 0xffff, "s-1", "usb-1"}},
            Given{1s, pad, "starboard tug"},
            Event{1500001us, pad, Control::PadLeftStick, -0.1F, 0.33333334F},
-           Event{1500002us, DeviceId{1}, Control::Wheel, 0, -1}, Entered{2s, "port tug", "crane"},
-           Left{2s, "port tug", "chart"}, Muted{2s, "port tug", "radio_call"},
-           Unmuted{2500ms, "port tug", "radio_call"}, Resized{2600ms, 1920, 1080.5F},
-           ReleasedAll{3s}, Unplugged{3s, pad}, Updated{3s}}};
+           Event{1500002us, DeviceId{1}, Control::Wheel, 0, -1},
+           Entered{2s, "port tug", "crane"},
+           Left{2s, "port tug", "chart"},
+           Muted{2s, "port tug", "radio_call"},
+           Unmuted{2500ms, "port tug", "radio_call"},
+           Resized{2600ms, 1920, 1080.5F},
+           ReleasedAll{3s},
+           Unplugged{3s, pad},
+           Updated{3s}}};
 }
 
 std::string text_of(const Recording& recording) {
@@ -103,8 +126,17 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
   EXPECT_EQ(error_of(R"({"update":true})"), "a line needs \"t\", its time in seconds");
   EXPECT_EQ(error_of(R"({"t":-1,"update":true})"), "a line needs \"t\", its time in seconds");
   EXPECT_EQ(error_of(R"({"t":1,"jump":true})"),
-            "this line tells nothing known; expected control, update, plug, unplug, give, release, "
-            "enter, leave, mute, unmute or window");
+            "this line tells nothing known; expected control, update, plug, unplug, give, free, "
+            "release, enter, leave, mute, unmute, window, add_seat, rules, join, get_up, hold_to, "
+            "reserve, swap or part");
+  EXPECT_EQ(error_of(R"({"t":1,"rules":{"joining":"ajar"}})"),
+            "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
+            "open), first_pad, most_players (1 or more) and splits_screen");
+  EXPECT_EQ(error_of(R"({"t":1,"part":[0,0,2,1],"seat":"port tug"})"),
+            "part must be left, top, width and height in shares of the window, like [0.5, 0, 0.5, "
+            "1]");
+  EXPECT_EQ(error_of(R"({"t":1,"reserve":1,"seat":"port tug"})"),
+            "\"reserve\" must be true or false");
   EXPECT_EQ(error_of(R"({"t":1,"device":1,"control":"KeyWW","x":1})"),
             "unknown control \"KeyWW\"; did you mean \"KeyW\"?");
   EXPECT_EQ(error_of(R"({"t":1,"device":1,"control":"PadLeftStick","x":7})"),
@@ -168,7 +200,7 @@ TEST(Recordings, DamageNeverBringsTheReaderDown) {
     for (const Diagnostic& problem : result.diagnostics) EXPECT_GT(problem.place.line, 0);
     if (!result) continue;
     Hub hub{make(harbour())};
-    Replay replay{*result, hub, ContextsFrom::recording};
+    Replay replay{*result, hub, DecidedBy::recording};
     while (replay.advance()) {
     }
   }

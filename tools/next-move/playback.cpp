@@ -37,23 +37,33 @@ Overloaded(Parts...) -> Overloaded<Parts...>;
 Playback::Playback(Playbook playbook, const Recording& recording)
     : recording_(recording),
       hub_(std::move(playbook)),
-      replay_(recording, hub_, ContextsFrom::recording),
+      replay_(recording, hub_, DecidedBy::recording),
       summaries_(hub_.playbook().actions().size()) {
   check_names();
 }
 
 void Playback::check_names() {
   std::set<std::string> contexts;
+  std::set<std::string> schemes;
   for (const RecordedSeat& seat : recording_.header.seats) {
     contexts.insert(seat.contexts.begin(), seat.contexts.end());
+    schemes.insert(seat.scheme);
   }
   for (const Step& step : recording_.steps) {
     if (const auto* entered = std::get_if<Entered>(&step)) contexts.insert(entered->context);
+    if (const auto* joined = std::get_if<Joined>(&step)) schemes.insert(joined->scheme);
+    if (const auto* held = std::get_if<HeldTo>(&step)) schemes.insert(held->scheme);
   }
   for (const std::string& name : contexts) {
     if (hub_.playbook().find_context(name)) continue;
     problems_.push_back(fmt::format(
         "the recording enters the context \"{}\", which the playbook does not have", name));
+  }
+  for (const std::string& name : schemes) {
+    if (name.empty() || hub_.playbook().find_scheme(name)) continue;
+    problems_.push_back(fmt::format(
+        "the recording seats a player under \"{}\", a scheme that the playbook does not have",
+        name));
   }
 }
 
@@ -62,7 +72,12 @@ void Playback::run(const std::function<void(const TimelineLine&)>& tell) {
   while (more) {
     const Time before = hub_.now();
     more = replay_.advance();
-    for (const Step& step : replay_.played()) tell_step(step, tell);
+    std::vector<TimelineLine> lines;
+    for (const Step& step : replay_.played()) add_step(step, lines);
+    if (more) add_notices(lines);
+    std::stable_sort(lines.begin(), lines.end(),
+                     [](const TimelineLine& a, const TimelineLine& b) { return a.time < b.time; });
+    for (const TimelineLine& line : lines) tell(line);
     if (!more) break;
     for (const auto& seat : hub_.seats()) {
       tell_changes(*seat, tell);
@@ -71,52 +86,64 @@ void Playback::run(const std::function<void(const TimelineLine&)>& tell) {
   }
 }
 
-void Playback::tell_step(const Step& step, const std::function<void(const TimelineLine&)>& tell) {
-  const auto name = [&](DeviceId id) {
-    return fmt::format("device {}", static_cast<unsigned>(id));
-  };
-  std::visit(Overloaded{
-                 [&](const Plugged& it) {
-                   tell({it.time, "", "",
-                         fmt::format("{} plugged: {} {}", name(it.id), to_string(it.device.kind),
-                                     json_text(it.device.name)),
-                         fmt::format(R"("plugged":{})", static_cast<unsigned>(it.id))});
-                 },
-                 [&](const Unplugged& it) {
-                   tell({it.time, "", "", name(it.id) + " unplugged",
-                         fmt::format(R"("unplugged":{})", static_cast<unsigned>(it.id))});
-                 },
-                 [&](const Given& it) {
-                   tell({it.time, it.seat, "", "gets " + name(it.id),
-                         fmt::format(R"("given":{})", static_cast<unsigned>(it.id))});
-                 },
-                 [&](const ReleasedAll& it) {
-                   tell({it.time, "", "", "everything released", R"("released":"all")"});
-                 },
-                 [&](const Entered& it) {
-                   tell({it.time, it.seat, "", "enters " + it.context,
-                         fmt::format(R"("entered":{})", json_text(it.context))});
-                 },
-                 [&](const Left& it) {
-                   tell({it.time, it.seat, "", "leaves " + it.context,
-                         fmt::format(R"("left":{})", json_text(it.context))});
-                 },
-                 [&](const Muted& it) {
-                   tell({it.time, it.seat, "", "mutes " + it.mute,
-                         fmt::format(R"("muted":{})", json_text(it.mute))});
-                 },
-                 [&](const Unmuted& it) {
-                   tell({it.time, it.seat, "", "unmutes " + it.mute,
-                         fmt::format(R"("unmuted":{})", json_text(it.mute))});
-                 },
-                 [&](const Resized& it) {
-                   tell({it.time, "", "", fmt::format("window {} x {}", it.width, it.height),
-                         fmt::format(R"("window":[{},{}])", it.width, it.height)});
-                 },
-                 [](const Event&) {},
-                 [](const Updated&) {},
-             },
-             step);
+// What happens to seats and devices is told by the hub's notices.
+void Playback::add_step(const Step& step, std::vector<TimelineLine>& lines) {
+  std::visit(
+      Overloaded{
+          [&](const ReleasedAll& it) {
+            lines.push_back({it.time, "", "", "everything released", R"("released":"all")"});
+          },
+          [&](const Entered& it) {
+            lines.push_back({it.time, it.seat, "", "enters " + it.context,
+                             fmt::format(R"("entered":{})", json_text(it.context))});
+          },
+          [&](const Left& it) {
+            lines.push_back({it.time, it.seat, "", "leaves " + it.context,
+                             fmt::format(R"("left":{})", json_text(it.context))});
+          },
+          [&](const Muted& it) {
+            lines.push_back({it.time, it.seat, "", "mutes " + it.mute,
+                             fmt::format(R"("muted":{})", json_text(it.mute))});
+          },
+          [&](const Unmuted& it) {
+            lines.push_back({it.time, it.seat, "", "unmutes " + it.mute,
+                             fmt::format(R"("unmuted":{})", json_text(it.mute))});
+          },
+          [&](const Resized& it) {
+            lines.push_back({it.time, "", "", fmt::format("window {} x {}", it.width, it.height),
+                             fmt::format(R"("window":[{},{}])", it.width, it.height)});
+          },
+          [&](const RulesSet& it) {
+            lines.push_back({it.time, "", "",
+                             fmt::format("joining is {}", to_string(it.rules.joining)),
+                             fmt::format(R"("joining":"{}")", to_string(it.rules.joining))});
+          },
+          [](const auto& /*it*/) {},
+      },
+      step);
+}
+
+void Playback::add_notices(std::vector<TimelineLine>& lines) {
+  for (const Notice& notice : hub_.notices()) {
+    TimelineLine line{notice.time, notice.seat != nullptr ? std::string{notice.seat->name()} : ""};
+    line.what = to_text(notice, hub_);
+    // The seat has a column of its own.
+    if (notice.seat != nullptr) line.what.erase(0, line.seat.size() + 1);
+    line.fields = fmt::format(R"("notice":"{}")", to_string(notice.kind));
+    if (notice.device != DeviceId::none) {
+      const Device& device = *hub_.find_device(notice.device);
+      line.fields += fmt::format(R"(,"device":"{}","name":{})", hub_.label(notice.device),
+                                 json_text(device.name));
+    }
+    if (notice.scheme != SchemeId::none) {
+      line.fields +=
+          fmt::format(R"(,"scheme":{})", json_text(hub_.playbook().scheme(notice.scheme).name));
+    }
+    if (notice.refusal != Refusal::none) {
+      line.fields += fmt::format(R"(,"refusal":"{}")", to_string(notice.refusal));
+    }
+    lines.push_back(std::move(line));
+  }
 }
 
 void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineLine&)>& tell) {

@@ -29,14 +29,15 @@ class Playback {
   /// Plays it all, and calls `tell` with each line in order.
   void run(const std::function<void(const TimelineLine&)>& tell);
 
-  /// The contexts and seats that the recording names and the playbook or the hub does not know.
+  /// The contexts and schemes that the recording names and the playbook does not know.
   const std::vector<std::string>& problems() const { return problems_; }
 
   const std::vector<ActionSummary>& summaries() const { return summaries_; }
   nextmove::Time length() const { return hub_.now(); }
 
  private:
-  void tell_step(const nextmove::Step& step, const std::function<void(const TimelineLine&)>& tell);
+  void add_step(const nextmove::Step& step, std::vector<TimelineLine>& lines);
+  void add_notices(std::vector<TimelineLine>& lines);
   void tell_changes(nextmove::Seat& seat, const std::function<void(const TimelineLine&)>& tell);
   void add_up(const nextmove::Seat& seat, nextmove::Duration since_last);
   void check_names();

@@ -1,0 +1,323 @@
+// Whose a device is.
+#include "seating.hpp"
+
+#include <algorithm>
+
+namespace nextmove::core {
+
+bool Seating::has(const Place& place, const Seat* seat) {
+  return std::find(place.owners.begin(), place.owners.end(), seat) != place.owners.end();
+}
+
+const SchemeDefinition* Seating::scheme_of(const Seat& seat) const {
+  return seat.scheme() == SchemeId::none ? nullptr : &playbook_.scheme(seat.scheme());
+}
+
+// ---- seats
+
+Seat& Seating::add_seat(std::string_view name) {
+  seats_.push_back(std::make_unique<Seat>(
+      std::make_unique<SeatState>(std::string{name}, playbook_, journal_, customs_)));
+  seats_.back()->state().set_screen(window_, {});
+  deal(journal_.now);
+  return *seats_.back();
+}
+
+Seat* Seating::find_seat(std::string_view name) const {
+  const auto found = std::find_if(seats_.begin(), seats_.end(),
+                                  [&](const auto& seat) { return seat->name() == name; });
+  return found == seats_.end() ? nullptr : found->get();
+}
+
+Seat& Seating::seat_for_a_player() {
+  for (const auto& seat : seats_) {
+    if (!seat->is_taken() && !seat->is_reserved()) return *seat;
+  }
+  std::size_t number = seats_.size() + 1;
+  while (find_seat("seat " + std::to_string(number)) != nullptr) ++number;
+  return add_seat("seat " + std::to_string(number));
+}
+
+std::size_t Seating::players_beside(const Seat* seat) const {
+  return static_cast<std::size_t>(
+      std::count_if(seats_.begin(), seats_.end(),
+                    [&](const auto& other) { return other.get() != seat && other->is_taken(); }));
+}
+
+// ---- devices and their owners
+
+std::vector<DeviceId> Seating::plugged() const {
+  std::vector<DeviceId> ids;
+  for (std::size_t i = 0; i < devices_.size(); ++i) {
+    if (devices_[i].is_plugged) ids.push_back(static_cast<DeviceId>(i));
+  }
+  return ids;
+}
+
+std::span<Seat* const> Seating::owners(DeviceId id) const {
+  if (!knows(id)) return {};
+  return at(id).owners;
+}
+
+// What a seat's controls say when it gets the device is what they say to whoever has it now.
+void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
+  Place& place = at(id);
+  if (has(place, &seat)) return;
+  std::vector<Vec2> values = place.values;
+  if (!place.owners.empty() && place.device.kind != DeviceKind::touch) {
+    const auto now = place.owners.front()->state().values(id);
+    values.assign(now.begin(), now.begin() + control_count);
+  }
+  if (place.swallowed != no_index && !values.empty()) values[place.swallowed] = {};
+  Slot& slot = seat.state().add_device(id, place.device.kind, values, time);
+  place.owners.push_back(&seat);
+  place.listeners.push_back({&seat.state(), &slot});
+  seat.state().sitting.is_taken = true;
+  const auto filled = std::find_if(lost_.begin(), lost_.end(), [&](const LostPlace& lost) {
+    return lost.seat == &seat && at(lost.device).device.kind == place.device.kind;
+  });
+  if (filled != lost_.end()) lost_.erase(filled);
+  watch(id);
+  find_waiting(seat);
+}
+
+void Seating::remove_owner(DeviceId id, Seat& seat, Time time) {
+  Place& place = at(id);
+  const auto found = std::find(place.owners.begin(), place.owners.end(), &seat);
+  if (found == place.owners.end()) return;
+  if (place.device.kind != DeviceKind::touch) {
+    const auto now = seat.state().values(id);
+    place.values.assign(now.begin(), now.begin() + control_count);
+  }
+  place.listeners.erase(place.listeners.begin() + (found - place.owners.begin()));
+  place.owners.erase(found);
+  seat.state().remove_device(id, time);
+  watch(id);
+  find_waiting(seat);
+}
+
+void Seating::watch(DeviceId id) {
+  const Place& place = at(id);
+  listeners_[static_cast<std::size_t>(id)] = {
+      place.listeners.data(), static_cast<std::uint32_t>(place.listeners.size()),
+      place.owners.empty() || place.swallowed != no_index || rules_.joining != Joining::off};
+}
+
+void Seating::change_scheme(Seat& seat, SchemeId scheme, Time time) {
+  if (seat.scheme() == scheme) return;
+  seat.state().hold_to(scheme);
+  find_waiting(seat);
+  note({.kind = NoticeKind::held_to, .time = time, .seat = &seat, .scheme = scheme});
+}
+
+// ---- who may have what
+
+// Two seats at one device hear different bindings of it, or have their own parts of the screen.
+bool Seating::can_share(const Place& place, const Seat& a, const Seat& b) const {
+  const SchemeDefinition* one = scheme_of(a);
+  const SchemeDefinition* other = scheme_of(b);
+  if (one == nullptr || other == nullptr) return false;
+  const bool are_told_apart = one != other || place.device.kind == DeviceKind::touch;
+  return one->shares_devices && other->shares_devices && are_told_apart;
+}
+
+bool Seating::may_use(const Place& place, SchemeId scheme, const Seat* seat) const {
+  const SchemeDefinition& wanted = playbook_.scheme(scheme);
+  return std::all_of(place.owners.begin(), place.owners.end(), [&](const Seat* owner) {
+    if (owner == seat) return true;
+    const SchemeDefinition* theirs = scheme_of(*owner);
+    if (theirs == nullptr || !theirs->shares_devices || !wanted.shares_devices) return false;
+    return theirs != &wanted || place.device.kind == DeviceKind::touch;
+  });
+}
+
+// What the seat has already, else what is free, else what can be shared; of equals, what was
+// plugged in first.
+DeviceId Seating::find_for(DeviceKind kind, SchemeId scheme, const Seat* seat) const {
+  DeviceId best = DeviceId::none;
+  int best_rank = 3;
+  for (const DeviceId id : plugged()) {
+    const Place& place = at(id);
+    if (place.device.kind != kind || place.is_leaving || !may_use(place, scheme, seat)) continue;
+    const int rank = seat != nullptr && has(place, seat) ? 0 : place.owners.empty() ? 1 : 2;
+    if (rank >= best_rank) continue;
+    best = id;
+    best_rank = rank;
+  }
+  return best;
+}
+
+JoinAnswer Seating::choose(SchemeId scheme, DeviceId device, const Seat* seat,
+                           std::vector<DeviceId>& chosen) const {
+  const auto refused = [](Refusal refusal) { return JoinAnswer{nullptr, refusal}; };
+  if (static_cast<std::size_t>(scheme) >= playbook_.schemes().size()) {
+    return refused(Refusal::no_scheme);
+  }
+  const SchemeDefinition& definition = playbook_.scheme(scheme);
+  const bool is_given = device != DeviceId::none;
+  if (is_given && !is_plugged(device)) return refused(Refusal::not_plugged);
+  if (is_given && !definition.needs_kind(at(device).device.kind)) {
+    return refused(Refusal::not_needed);
+  }
+  if (players_beside(seat) >= rules_.most_players) return refused(Refusal::full);
+  if (is_given && !may_use(at(device), scheme, seat)) return refused(Refusal::taken);
+  for (const DeviceKind kind : definition.needs) {
+    const bool is_it = is_given && at(device).device.kind == kind;
+    const DeviceId found = is_it ? device : find_for(kind, scheme, seat);
+    if (found == DeviceId::none) return {nullptr, Refusal::missing, kind};
+    chosen.push_back(found);
+  }
+  for (const DeviceKind kind : definition.may_use) {
+    const DeviceId found = find_for(kind, scheme, seat);
+    if (found != DeviceId::none) chosen.push_back(found);
+  }
+  return {};
+}
+
+// ---- players
+
+JoinAnswer Seating::can_join(SchemeId scheme, DeviceId device, const Seat* seat) const {
+  std::vector<DeviceId> chosen;
+  return choose(scheme, device, seat, chosen);
+}
+
+JoinAnswer Seating::join(SchemeId scheme, DeviceId device, Seat* seat) {
+  std::vector<DeviceId> chosen;
+  JoinAnswer answer = choose(scheme, device, seat, chosen);
+  if (!answer) return answer;
+  answer.seat = seat != nullptr ? seat : &seat_for_a_player();
+  note({.kind = NoticeKind::joined,
+        .time = journal_.now,
+        .seat = answer.seat,
+        .device = chosen.front(),
+        .scheme = scheme});
+  sit_down(*answer.seat, scheme, chosen, journal_.now);
+  return answer;
+}
+
+void Seating::sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> chosen, Time time) {
+  const std::vector<DeviceId> before{seat.devices().begin(), seat.devices().end()};
+  for (const DeviceId id : before) {
+    if (std::find(chosen.begin(), chosen.end(), id) == chosen.end()) remove_owner(id, seat, time);
+  }
+  std::erase_if(lost_, [&](const LostPlace& lost) { return lost.seat == &seat; });
+  seat.state().sitting.is_taken = true;
+  seat.state().hold_to(scheme);
+  for (const DeviceId id : chosen) {
+    at(id).is_by_rules = false;
+    add_owner(id, seat, time);
+  }
+  find_waiting(seat);
+  lay_screen();
+}
+
+void Seating::stand_up(Seat& seat) {
+  const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};
+  for (const DeviceId id : devices) {
+    at(id).is_by_rules = false;
+    remove_owner(id, seat, journal_.now);
+  }
+  std::erase_if(lost_, [&](const LostPlace& lost) { return lost.seat == &seat; });
+  seat.state().hold_to(SchemeId::none);
+  seat.state().sitting.is_taken = false;
+  find_waiting(seat);
+}
+
+void Seating::leave(Seat& seat) {
+  if (!seat.is_taken()) return;
+  stand_up(seat);
+  note({.kind = NoticeKind::left, .time = journal_.now, .seat = &seat});
+  lay_screen();
+}
+
+void Seating::hold_to(Seat& seat, SchemeId scheme) {
+  change_scheme(seat, scheme, journal_.now);
+  // Those at the same devices stay there only where they can be told apart.
+  const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};
+  for (const DeviceId id : devices) {
+    const bool is_clear = std::all_of(at(id).owners.begin(), at(id).owners.end(), [&](Seat* other) {
+      return other == &seat || can_share(at(id), seat, *other);
+    });
+    if (is_clear) continue;
+    remove_owner(id, seat, journal_.now);
+    note({.kind = NoticeKind::taken, .time = journal_.now, .seat = &seat, .device = id});
+  }
+}
+
+void Seating::give(DeviceId id, Seat& seat) {
+  Place& place = at(id);
+  place.is_by_rules = false;
+  const std::vector<Seat*> before = place.owners;
+  for (Seat* other : before) {
+    if (other == &seat || can_share(place, seat, *other)) continue;
+    remove_owner(id, *other, journal_.now);
+    note({.kind = NoticeKind::taken, .time = journal_.now, .seat = other, .device = id});
+  }
+  if (has(place, &seat)) return;
+  add_owner(id, seat, journal_.now);
+  note({.kind = NoticeKind::given, .time = journal_.now, .seat = &seat, .device = id});
+  lay_screen();
+}
+
+void Seating::free(DeviceId id) {
+  at(id).is_by_rules = false;
+  while (!at(id).owners.empty()) {
+    Seat& owner = *at(id).owners.back();
+    remove_owner(id, owner, journal_.now);
+    note({.kind = NoticeKind::taken, .time = journal_.now, .seat = &owner, .device = id});
+  }
+}
+
+// What both have both keep; what one waits for the other waits for from now on.
+void Seating::swap(Seat& a, Seat& b) {
+  if (&a == &b) return;
+  const auto only_of = [&](const Seat& seat, const Seat& other) {
+    std::vector<DeviceId> ids;
+    for (const DeviceId id : seat.devices()) {
+      if (!has(at(id), &other)) ids.push_back(id);
+    }
+    return ids;
+  };
+  const std::vector<DeviceId> of_a = only_of(a, b);
+  const std::vector<DeviceId> of_b = only_of(b, a);
+  const auto move = [&](std::span<const DeviceId> ids, Seat& from, NoticeKind kind) {
+    for (const DeviceId id : ids) {
+      at(id).is_by_rules = false;
+      if (kind == NoticeKind::taken) {
+        remove_owner(id, from, journal_.now);
+      } else {
+        add_owner(id, from, journal_.now);
+      }
+      note({.kind = kind, .time = journal_.now, .seat = &from, .device = id});
+    }
+  };
+  move(of_a, a, NoticeKind::taken);
+  move(of_b, b, NoticeKind::taken);
+  const SchemeId scheme_of_a = a.scheme();
+  change_scheme(a, b.scheme(), journal_.now);
+  change_scheme(b, scheme_of_a, journal_.now);
+  std::vector<LostPlace> lost = std::exchange(lost_, {});
+  move(of_b, a, NoticeKind::given);
+  move(of_a, b, NoticeKind::given);
+  for (LostPlace& place : lost) {
+    if (place.seat == &a || place.seat == &b) place.seat = place.seat == &a ? &b : &a;
+  }
+  lost_ = std::move(lost);
+  std::swap(a.state().sitting.is_taken, b.state().sitting.is_taken);
+  find_waiting(a);
+  find_waiting(b);
+  lay_screen();
+}
+
+// ---- notices
+
+// Some are told before their time has come: what the game does happens at once, and what devices do
+// when the update reaches it.
+void Seating::publish_notices() {
+  notices_.clear();
+  std::swap(notices_, pending_);
+  std::stable_sort(notices_.begin(), notices_.end(),
+                   [](const Notice& a, const Notice& b) { return a.time < b.time; });
+}
+
+}  // namespace nextmove::core

@@ -1,0 +1,226 @@
+// Devices that come and go, and players who join by a press.
+#include <algorithm>
+#include <optional>
+
+#include "seating.hpp"
+
+namespace nextmove::core {
+namespace {
+
+constexpr Thresholds join_thresholds{};
+
+bool is_same_model(const Device& a, const Device& b) {
+  return a.kind == b.kind && a.vendor == b.vendor && a.product == b.product && a.name == b.name;
+}
+
+// How sure it is that `back` is the device that was lost; 0 where it is another.
+int likeness(const Device& lost, const Device& back) {
+  if (!is_same_model(lost, back) || lost.serial != back.serial) return 0;
+  if (!lost.serial.empty()) return 3;
+  return !lost.port.empty() && lost.port == back.port ? 2 : 1;
+}
+
+}  // namespace
+
+// ---- coming and going
+
+DeviceId Seating::plug(const Device& device, Time now) {
+  const auto id = static_cast<DeviceId>(devices_.size());
+  Place place;
+  place.device = device;
+  place.is_plugged = true;
+  if (device.kind != DeviceKind::touch) place.values.resize(control_count);
+  for (Source source = 0; source < place.values.size(); ++source) {
+    if (is_position(source)) place.values[source] = nowhere;
+  }
+  devices_.push_back(std::move(place));
+  listeners_.emplace_back();
+  note({.kind = NoticeKind::plugged, .time = now, .device = id});
+  const std::vector<Seat*> waited = take_back_place(id);
+  if (at(id).number == 0) find_number(id);
+  watch(id);
+  for (Seat* seat : waited) {
+    add_owner(id, *seat, journal_.now);
+    note({.kind = NoticeKind::regained, .time = now, .seat = seat, .device = id});
+  }
+  deal(now);
+  return id;
+}
+
+// The seats that wait for this device. What is lost may not have been worked off yet: a loose cable
+// comes and goes between two updates.
+std::vector<Seat*> Seating::take_back_place(DeviceId id) {
+  DeviceId found = DeviceId::none;
+  int best = 0;
+  const auto consider = [&](DeviceId lost) {
+    const int sure = likeness(at(lost).device, at(id).device);
+    if (sure <= best) return;
+    best = sure;
+    found = lost;
+  };
+  for (const LostPlace& lost : lost_) consider(lost.device);
+  for (const DeviceId other : plugged()) {
+    if (at(other).is_leaving && !at(other).is_replaced && !at(other).owners.empty()) {
+      consider(other);
+    }
+  }
+  if (found == DeviceId::none) return {};
+  Place& before = at(found);
+  at(id).number = before.number;
+  at(id).is_by_rules = before.is_by_rules;
+  std::vector<Seat*> seats = before.owners;
+  before.is_replaced = before.is_plugged;
+  for (const LostPlace& lost : lost_) {
+    if (lost.device == found) seats.push_back(lost.seat);
+  }
+  std::erase_if(lost_, [&](const LostPlace& lost) { return lost.device == found; });
+  return seats;
+}
+
+// The lowest that nobody has or waits for.
+void Seating::find_number(DeviceId id) {
+  Place& place = at(id);
+  const auto is_used = [&](int number) {
+    const auto uses = [&](const Place& other) {
+      return other.device.kind == place.device.kind && other.number == number;
+    };
+    const bool is_there = std::any_of(devices_.begin(), devices_.end(), [&](const Place& other) {
+      return &other != &place && other.is_plugged && uses(other);
+    });
+    return is_there || std::any_of(lost_.begin(), lost_.end(),
+                                   [&](const LostPlace& lost) { return uses(at(lost.device)); });
+  };
+  place.number = 1;
+  while (is_used(place.number)) ++place.number;
+}
+
+void Seating::begin_unplugging(DeviceId id) {
+  at(id).is_leaving = true;
+}
+
+void Seating::unplug(DeviceId id, Time time) {
+  if (!is_plugged(id)) return;  // unplugged twice
+  Place& place = at(id);
+  place.is_plugged = false;
+  note({.kind = NoticeKind::unplugged, .time = time, .device = id});
+  const std::vector<Seat*> owners = place.owners;
+  for (Seat* seat : owners) {
+    remove_owner(id, *seat, time);
+    if (!place.is_replaced) lost_.push_back({id, seat});
+    find_waiting(*seat);
+    note({.kind = NoticeKind::lost, .time = time, .seat = seat, .device = id});
+  }
+  place.values = {};
+}
+
+void Seating::release_all(Time time) {
+  for (Place& place : devices_) {
+    place.swallowed = no_index;
+    for (Source source = 0; source < place.values.size(); ++source) {
+      if (!is_position(source)) place.values[source] = {};
+    }
+  }
+  for (std::size_t i = 0; i < devices_.size(); ++i) watch(static_cast<DeviceId>(i));
+  for (const auto& seat : seats_) seat->state().release_all(time);
+}
+
+// A seat waits while it lacks what its scheme needs; one that is held to none, when it has nothing
+// left.
+void Seating::find_waiting(Seat& seat) {
+  const SchemeDefinition* scheme = scheme_of(seat);
+  const auto has_kind = [&](DeviceKind kind) {
+    return std::any_of(seat.devices().begin(), seat.devices().end(),
+                       [&](DeviceId id) { return at(id).device.kind == kind; });
+  };
+  const bool has_lost = std::any_of(lost_.begin(), lost_.end(),
+                                    [&](const LostPlace& lost) { return lost.seat == &seat; });
+  const bool lacks = scheme == nullptr
+                         ? seat.devices().empty()
+                         : !std::all_of(scheme->needs.begin(), scheme->needs.end(), has_kind);
+  seat.state().sitting.is_waiting = has_lost && lacks;
+}
+
+Seat* Seating::longest_waiting() const {
+  const auto found = std::find_if(lost_.begin(), lost_.end(),
+                                  [](const LostPlace& lost) { return lost.seat->is_waiting(); });
+  return found == lost_.end() ? nullptr : found->seat;
+}
+
+// ---- joining by a press
+
+bool Seating::lets_through(const Event& event) {
+  Place& place = at(event.device);
+  if (!place.is_plugged) return false;
+  const Source source = source_of(event.control);
+  if (source == place.swallowed) {
+    if (event.x >= join_thresholds.release_at) return false;
+    place.swallowed = no_index;
+    watch(event.device);
+    return false;
+  }
+  if (rules_.joining != Joining::off && is_join_press(place, event) && join_by_press(event)) {
+    return false;
+  }
+  if (!place.owners.empty()) return true;
+  if (!place.values.empty()) place.values[source] = {event.x, event.y};
+  return false;
+}
+
+// A touch screen keeps no values: there each finger that lands is a press.
+bool Seating::is_join_press(const Place& place, const Event& event) const {
+  if (event.x < join_thresholds.press_at) return false;
+  const auto schemes = playbook_.schemes();
+  const bool is_join_control = std::any_of(
+      schemes.begin(), schemes.end(),
+      [&](const SchemeDefinition& scheme) { return scheme.join.control == event.control; });
+  if (!is_join_control) return false;
+  const Source source = source_of(event.control);
+  if (place.owners.empty())
+    return place.values.empty() || place.values[source].x < join_thresholds.press_at;
+  return place.owners.front()->state().values(event.device)[source].x < join_thresholds.press_at;
+}
+
+// Of several schemes with this control, the first that works. Where the device is somebody's who
+// does not share it, the press is that player's.
+bool Seating::join_by_press(const Event& event) {
+  std::optional<Notice> refused;
+  for (std::size_t i = 0; i < playbook_.schemes().size(); ++i) {
+    const auto scheme = static_cast<SchemeId>(i);
+    if (playbook_.scheme(scheme).join.control != event.control) continue;
+    if (!may_use(at(event.device), scheme, nullptr)) continue;
+    at(event.device).swallowed = source_of(event.control);
+    const JoinAnswer answer = seat_by_press(scheme, event.device, event.time);
+    if (answer) {
+      watch(event.device);
+      return true;
+    }
+    at(event.device).swallowed = no_index;
+    if (refused) continue;
+    refused = Notice{.kind = NoticeKind::refused,
+                     .time = event.time,
+                     .device = event.device,
+                     .scheme = scheme,
+                     .refusal = answer.refusal,
+                     .missing = answer.missing};
+  }
+  if (refused) note(*refused);
+  return false;
+}
+
+JoinAnswer Seating::seat_by_press(SchemeId scheme, DeviceId device, Time time) {
+  Seat* const waiting = longest_waiting();
+  if (waiting == nullptr && rules_.joining != Joining::open) return {nullptr, Refusal::closed};
+  std::vector<DeviceId> chosen;
+  JoinAnswer answer = choose(scheme, device, waiting, chosen);
+  if (!answer) return answer;
+  answer.seat = waiting != nullptr ? waiting : &seat_for_a_player();
+  note({.kind = waiting != nullptr ? NoticeKind::took_over : NoticeKind::joined,
+        .time = time,
+        .seat = answer.seat,
+        .device = device,
+        .scheme = scheme});
+  sit_down(*answer.seat, scheme, chosen, time);
+  return answer;
+}
+
+}  // namespace nextmove::core

@@ -22,7 +22,7 @@ struct Area {
 };
 
 /// The part of a window for each of so many players: rows and columns of equal parts, from the top
-/// left, in the arrangement whose parts come nearest to 4 to 3. So two sit side by side in a wide
+/// left, in the arrangement that leaves most room for a picture of 4 to 3 in each. So two sit side by side in a wide
 /// window and one above the other in a tall one; three and four have a quarter each, or a column
 /// each where the window is very wide. What three leave of four quarters is the game's.
 /// `window` is its size in any unit, above 0.

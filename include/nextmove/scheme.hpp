@@ -26,7 +26,8 @@ struct SchemeDefinition {
   /// one keyboard), and on a touch screen under the same.
   bool shares_devices = false;
   /// Who presses it joins. A key or button of a kind that the scheme needs; where it is not set,
-  /// only the game seats anybody here.
+  /// only the game seats anybody here. (More than one on a touch screen are the game's to seat:
+  /// whose the second finger is, nobody can tell by a press.)
   PlacedControl join{};
   Place place{};
 

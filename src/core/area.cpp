@@ -1,3 +1,5 @@
+#include <algorithm>
+
 #include <cmath>
 
 #include <nextmove/area.hpp>
@@ -5,11 +7,9 @@
 namespace nextmove {
 namespace {
 
-// How far a part of this shape is from 4 to 3, in either direction.
-float misshape(float width, float height) {
-  constexpr float best = 4.0F / 3.0F;
-  const float shape = width / height / best;
-  return shape > 1 ? shape : 1 / shape;
+// How wide a picture of 4 to 3 can be in a part of this size.
+float room(float width, float height) {
+  return std::min(width, height * 4 / 3);
 }
 
 }  // namespace
@@ -17,12 +17,12 @@ float misshape(float width, float height) {
 std::vector<Area> screen_parts(std::size_t players, Vec2 window) {
   const auto rows_for = [&](std::size_t columns) { return (players + columns - 1) / columns; };
   std::size_t columns = 1;
-  float best = 0;
+  float most_room = 0;
   for (std::size_t tried = 1; tried <= players; ++tried) {
-    const float shape = misshape(window.x / static_cast<float>(tried),
-                                 window.y / static_cast<float>(rows_for(tried)));
-    if (tried > 1 && shape >= best) continue;
-    best = shape;
+    const float its_room = room(window.x / static_cast<float>(tried),
+                                window.y / static_cast<float>(rows_for(tried)));
+    if (its_room <= most_room) continue;
+    most_room = its_room;
     columns = tried;
   }
   std::vector<Area> parts;

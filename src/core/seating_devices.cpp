@@ -181,12 +181,15 @@ bool Seating::is_join_press(const Place& place, const Event& event) const {
 }
 
 // Of several schemes with this control, the first that works. Where the device is somebody's who
-// does not share it, the press is that player's.
+// does not share it, or plays under that scheme already, the press is that player's.
 bool Seating::join_by_press(const Event& event) {
   std::optional<Notice> refused;
   for (std::size_t i = 0; i < playbook_.schemes().size(); ++i) {
     const auto scheme = static_cast<SchemeId>(i);
     if (playbook_.scheme(scheme).join.control != event.control) continue;
+    const auto plays_so = [&](const Seat* owner) { return owner->scheme() == scheme; };
+    const auto& owners = at(event.device).owners;
+    if (std::any_of(owners.begin(), owners.end(), plays_so)) continue;
     if (!may_use(at(event.device), scheme, nullptr)) continue;
     at(event.device).swallowed = source_of(event.control);
     const JoinAnswer answer = seat_by_press(scheme, event.device, event.time);

@@ -7,7 +7,11 @@
 namespace nextmove::core {
 
 void Seating::set_rules(const SeatingRules& rules) {
+  const bool joins_the_screen = rules_.splits_screen && !rules.splits_screen;
   rules_ = rules;
+  if (joins_the_screen) {
+    for (const auto& seat : seats_) seat->state().set_screen(window_, {});
+  }
   for (const DeviceId id : plugged()) watch(id);
   deal(journal_.now);
 }

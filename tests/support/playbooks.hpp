@@ -13,6 +13,10 @@ inline void PrintTo(Vec2 v, std::ostream* out) {
   *out << '(' << v.x << ", " << v.y << ')';
 }
 
+inline void PrintTo(const Area& area, std::ostream* out) {
+  *out << area.left << ' ' << area.top << ' ' << area.width << ' ' << area.height;
+}
+
 inline void PrintTo(Control control, std::ostream* out) {
   *out << to_string(control);
 }

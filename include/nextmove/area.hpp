@@ -22,10 +22,10 @@ struct Area {
 };
 
 /// The part of a window for each of so many players: rows and columns of equal parts, from the top
-/// left, in the arrangement that leaves most room for a picture of 4 to 3 in each. So two sit side by side in a wide
-/// window and one above the other in a tall one; three and four have a quarter each, or a column
-/// each where the window is very wide. What three leave of four quarters is the game's.
-/// `window` is its size in any unit, above 0.
+/// left, in the arrangement that leaves most room for a picture of 4 to 3 in each. So two sit side
+/// by side in a wide window and one above the other in a tall one; three and four have a quarter
+/// each, or a column each where the window is very wide. What three leave of four quarters is the
+/// game's. `window` is its size in any unit, above 0.
 std::vector<Area> screen_parts(std::size_t players, Vec2 window);
 
 }  // namespace nextmove

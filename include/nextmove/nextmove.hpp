@@ -18,9 +18,11 @@
 #include <nextmove/reader.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/recording.hpp>
+#include <nextmove/rollover.hpp>
 #include <nextmove/scheme.hpp>
 #include <nextmove/seat.hpp>
 #include <nextmove/seating.hpp>
+#include <nextmove/seatings.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>
 #include <nextmove/version.hpp>

@@ -24,6 +24,48 @@ BindingDefinition shaped(std::string action, PlacedControl control, const Shapin
   return binding;
 }
 
+BindingDefinition under(BindingDefinition binding, std::vector<PlacedName> schemes) {
+  binding.schemes = std::move(schemes);
+  return binding;
+}
+
+BindingDefinition engine(Control more, Control less) {
+  return {.action = "throttle", .more = more, .less = less};
+}
+
+// The ways to play at a keyboard, and which half of it they use.
+std::vector<PlacedName> left() {
+  return {"desk", "left_keys"};
+}
+std::vector<PlacedName> right() {
+  return {"desk", "right_keys"};
+}
+
+std::vector<SchemeDefinition> schemes() {
+  using enum DeviceKind;
+  return {{.name = "desk",
+           .label = "Keyboard and mouse",
+           .needs = {keyboard},
+           .may_use = {mouse},
+           .join = Space},
+          {.name = "pad", .label = "Gamepad", .needs = {gamepad}, .join = PadStart},
+          {.name = "left_keys",
+           .label = "Left half of the keyboard",
+           .needs = {keyboard},
+           .shares_devices = true,
+           .join = KeyE},
+          {.name = "right_keys",
+           .label = "Right half of the keyboard",
+           .needs = {keyboard},
+           .shares_devices = true,
+           .join = Enter},
+          {.name = "fingers",
+           .label = "Touch screen",
+           .needs = {DeviceKind::touch},
+           .shares_devices = true,
+           .join = Finger1}};
+}
+
 std::vector<ActionDefinition> actions() {
   using enum ActionKind;
   return {{.name = "steer", .kind = vector, .label = "Steer", .group = "Boat"},
@@ -49,11 +91,12 @@ std::vector<ActionDefinition> actions() {
 
 ContextDefinition helm() {
   return {.name = "helm",
-          .bindings = {keys("steer", KeyW, KeyA, KeyS, KeyD),
-                       keys("steer", ArrowUp, ArrowLeft, ArrowDown, ArrowRight),
+          .bindings = {under(keys("steer", KeyW, KeyA, KeyS, KeyD), left()),
+                       under(keys("steer", ArrowUp, ArrowLeft, ArrowDown, ArrowRight), right()),
                        shaped("steer", PadLeftStick, {.dead_zone = 0.15F}),
                        on("steer", touch("wheel")),
-                       {.action = "throttle", .more = KeyR, .less = KeyF},
+                       under(engine(KeyR, KeyF), left()),
+                       under(engine(PageUp, PageDown), {"right_keys"}),
                        {.action = "throttle", .more = PadRightTrigger, .less = PadLeftTrigger},
                        shaped("look", MouseMotion, {.scale = 0.3F}),
                        shaped("look", PadRightStick,
@@ -62,12 +105,18 @@ ContextDefinition helm() {
                        on("horn", MouseLeft),
                        on("horn", PadSouth),
                        on("horn", touch("horn")),
+                       under(on("horn", KeyQ), {"left_keys"}),
+                       under(on("horn", ShiftRight), {"right_keys"}),
                        on("lamp", KeyL, toggled()),
                        on("lamp", PadRightShoulder, toggled()),
-                       on("winch", KeyE, hold_for(800ms)),
+                       under(on("lamp", Digit2, toggled()), {"left_keys"}),
+                       under(on("lamp", Digit9, toggled()), {"right_keys"}),
+                       under(on("winch", KeyE, hold_for(800ms)), left()),
+                       under(on("winch", Enter, hold_for(800ms)), {"right_keys"}),
                        on("winch", PadEast, hold_for(800ms)),
                        on("winch", touch("line"), hold_for(800ms)),
-                       on("anchor", KeyX, toggled()),
+                       under(on("anchor", KeyX, toggled()), left()),
+                       under(on("anchor", Slash, toggled()), {"right_keys"}),
                        on("anchor", PadDown, toggled()),
                        on("pilot", KeyP),
                        on("pilot", PadWest, taps_within(2, 300ms)),
@@ -75,7 +124,9 @@ ContextDefinition helm() {
                        on("take_crane", PadUp),
                        on("open_chart", KeyM),
                        on("open_chart", PadNorth),
-                       on("open_chart", touch("chart"))}};
+                       on("open_chart", touch("chart")),
+                       under(on("open_chart", Digit1), {"left_keys"}),
+                       under(on("open_chart", Digit0), {"right_keys"})}};
 }
 
 ContextDefinition crane() {
@@ -93,22 +144,27 @@ ContextDefinition chart() {
   return {.name = "chart",
           .rank = 10,
           .blocks = {DeviceKind::mouse},
-          .bindings = {keys("pan_chart", KeyW, KeyA, KeyS, KeyD),
-                       keys("pan_chart", ArrowUp, ArrowLeft, ArrowDown, ArrowRight),
+          .bindings = {under(keys("pan_chart", KeyW, KeyA, KeyS, KeyD), left()),
+                       under(keys("pan_chart", ArrowUp, ArrowLeft, ArrowDown, ArrowRight), right()),
                        on("pan_chart", PadLeftStick), on("pan_chart", touch("wheel")),
                        shaped("zoom_chart", WheelY, {.scale = 0.1F}),
                        shaped("zoom_chart", touch("sheet", ZonePart::pinch), {.scale = 2}),
                        on("mark", Space), on("mark", MouseLeft), on("mark", PadSouth),
-                       on("mark", touch("horn")), on("close_chart", KeyM),
+                       on("mark", touch("horn")), under(on("mark", KeyQ), {"left_keys"}),
+                       under(on("mark", ShiftRight), {"right_keys"}), on("close_chart", KeyM),
                        on("close_chart", Escape), on("close_chart", PadNorth),
-                       on("close_chart", PadEast), on("close_chart", touch("chart"))}};
+                       on("close_chart", PadEast), on("close_chart", touch("chart")),
+                       under(on("close_chart", Digit1), {"left_keys"}),
+                       under(on("close_chart", Digit0), {"right_keys"})}};
 }
 
 ContextDefinition radio() {
   return {.name = "radio",
           .rank = 20,
-          .bindings = {on("answer", KeyT), on("answer", PadLeftShoulder),
-                       on("answer", touch("radio")), on("hang_up", KeyT, hold_for(600ms)),
+          .bindings = {under(on("answer", KeyT), left()), under(on("answer", KeyO), {"right_keys"}),
+                       on("answer", PadLeftShoulder), on("answer", touch("radio")),
+                       under(on("hang_up", KeyT, hold_for(600ms)), left()),
+                       under(on("hang_up", KeyO, hold_for(600ms)), {"right_keys"}),
                        on("hang_up", PadLeftShoulder, hold_for(600ms)),
                        on("hang_up", touch("radio"), hold_for(600ms))}};
 }
@@ -124,6 +180,7 @@ ZoneDefinition in_corner(std::string name, Corner corner, float x, float y, floa
 PlaybookDefinition tidewater_playbook() {
   return {.title = "Tidewater",
           .actions = actions(),
+          .schemes = schemes(),
           .contexts = {helm(), crane(), chart(), radio()},
           .mutes = {{.name = "radio_call", .actions = {"steer", "winch"}}},
           .zones = {in_corner("radio", Corner::top_right, 0.05F, 0.14F, 0.42F, 0.14F),

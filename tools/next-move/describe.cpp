@@ -12,6 +12,13 @@ std::vector<NamedControl> controls_of(const BindingDefinition& binding) {
   return controls;
 }
 
+std::string listed(std::span<const DeviceKind> kinds) {
+  std::string list;
+  for (const DeviceKind kind : kinds)
+    list += (list.empty() ? "" : ", ") + std::string{to_string(kind)};
+  return list;
+}
+
 std::string_view values_of(ControlForm form) {
   switch (form) {
     case ControlForm::button: return "up or down";

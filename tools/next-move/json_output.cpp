@@ -29,6 +29,12 @@ void add_gesture(const Gesture& gesture, Json& json) {
   if (gesture.every != Duration::zero()) json["every_ms"] = milliseconds(gesture.every);
 }
 
+Json kinds_json(const std::vector<DeviceKind>& kinds) {
+  Json json = Json::array();
+  for (const DeviceKind kind : kinds) json.push_back(to_string(kind));
+  return json;
+}
+
 Json binding_json(const BindingDefinition& binding) {
   Json json = Json::object();
   for (const auto& [direction, control] : controls_of(binding))
@@ -58,6 +64,7 @@ Json binding_json(const BindingDefinition& binding) {
     json["release_at"] = binding.thresholds.release_at;
   }
   if (binding.pass_on) json["pass_on"] = true;
+  for (const PlacedName& scheme : binding.schemes) json["schemes"].push_back(scheme.name);
   return json;
 }
 
@@ -79,10 +86,16 @@ void print_as_json(std::string_view file, const std::vector<Diagnostic>& problem
 void print_as_json(const Playbook& playbook) {
   Json json = {{"title", playbook.title()}, {"actions", Json::array()}, {"mutes", Json::object()}};
   for (const ContextDefinition& context : playbook.contexts()) {
-    Json blocks = Json::array();
-    for (const DeviceKind kind : context.blocks) blocks.push_back(to_string(kind));
     json["contexts"].push_back(
-        {{"name", context.name}, {"rank", context.rank}, {"blocks", blocks}});
+        {{"name", context.name}, {"rank", context.rank}, {"blocks", kinds_json(context.blocks)}});
+  }
+  for (const SchemeDefinition& scheme : playbook.schemes()) {
+    json["schemes"].push_back({{"name", scheme.name},
+                               {"label", scheme.label},
+                               {"needs", kinds_json(scheme.needs)},
+                               {"may_use", kinds_json(scheme.may_use)},
+                               {"shares_devices", scheme.shares_devices},
+                               {"join", to_string(scheme.join)}});
   }
   for (const MuteDefinition& mute : playbook.mutes()) {
     Json names = Json::array();

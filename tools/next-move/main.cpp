@@ -11,8 +11,8 @@
 
 namespace {
 
-constexpr std::array<std::string_view, 8> command_names = {"check", "show",   "play",   "controls",
-                                                           "curve", "header", "schema", "demo"};
+constexpr std::array<std::string_view, 10> command_names = {
+    "check", "show", "play", "seats", "rollover", "controls", "curve", "header", "schema", "demo"};
 
 // CLI11 would only say that a command is missing.
 bool is_unknown_command(std::string_view name) {
@@ -25,6 +25,8 @@ class Program {
  public:
   explicit Program(CLI::App& app) : app_(app) {
     add_playbook_commands();
+    add_seats();
+    add_rollover();
     add_curve();
     add_header();
     add_others();
@@ -82,6 +84,34 @@ class Program {
     play->callback([this] { code_ = play_command(playbook_, recording_, json_); });
   }
 
+  void add_seats() {
+    CLI::App* seats = add_with_json(
+        "seats", "tell who could play how with some devices",
+        "next-move seats examples/data/tidewater.toml --devices keyboard,mouse,gamepad:2");
+    add_playbook(seats);
+    seats->add_option("--devices", devices_, "kinds, with numbers: keyboard,mouse,gamepad:2")
+        ->delimiter(',')
+        ->type_name("KIND[:N],...")
+        ->capture_default_str();
+    seats->callback([this] {
+      std::vector<nextmove::DeviceKind> devices;
+      const std::string problem = parse_devices(devices_, devices);
+      if (!problem.empty()) throw CLI::ValidationError{"--devices", problem};
+      code_ = seats_command(playbook_, devices, json_);
+    });
+  }
+
+  void add_rollover() {
+    CLI::App* rollover = add_with_json(
+        "rollover", "list the keys that players at one keyboard may hold, and what it misses",
+        "next-move rollover examples/data/tidewater.toml --schemes left_keys,right_keys");
+    add_playbook(rollover);
+    rollover->add_option("--schemes", schemes_, "one for each player; all that share a keyboard")
+        ->delimiter(',')
+        ->type_name("SCHEME,...");
+    rollover->callback([this] { code_ = rollover_command(playbook_, schemes_, json_); });
+  }
+
   void add_curve() {
     CLI::App* curve =
         add_with_json("curve", "show what shaping does to a stick or a trigger",
@@ -128,6 +158,8 @@ class Program {
   CLI::App& app_;
   std::string playbook_;
   std::string recording_;
+  std::vector<std::string> devices_ = {"keyboard", "mouse"};
+  std::vector<std::string> schemes_;
   std::string word_;
   std::string action_;
   std::string output_;

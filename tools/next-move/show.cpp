@@ -29,6 +29,13 @@ std::string in_words(const Gesture& gesture) {
   return {};
 }
 
+std::string names_of(const std::vector<PlacedName>& placed) {
+  std::vector<std::string_view> names;
+  names.reserve(placed.size());
+  for (const PlacedName& name : placed) names.push_back(name.name);
+  return fmt::format("{}", fmt::join(names, ", "));
+}
+
 std::string details(const BindingDefinition& binding) {
   std::vector<std::string> parts;
   if (std::string words = in_words(binding.gesture); !words.empty()) parts.push_back(words);
@@ -63,6 +70,7 @@ std::string details(const BindingDefinition& binding) {
                                 binding.thresholds.release_at));
   }
   if (binding.pass_on) parts.emplace_back("passed on");
+  if (!binding.schemes.empty()) parts.push_back("under " + names_of(binding.schemes));
   return parts.empty() ? std::string{} : fmt::format(" ({})", fmt::join(parts, "; "));
 }
 
@@ -122,11 +130,19 @@ void print_contexts(const Playbook& playbook) {
   fmt::print("\n");
   Table table{{"CONTEXT", "RANK", "BLOCKS"}};
   for (const ContextDefinition& context : contexts) {
-    std::string blocks;
-    for (const DeviceKind kind : context.blocks) {
-      blocks += (blocks.empty() ? "" : ", ") + std::string{to_string(kind)};
-    }
-    table.add({context.name, std::to_string(context.rank), std::move(blocks)});
+    table.add({context.name, std::to_string(context.rank), listed(context.blocks)});
+  }
+  table.print();
+}
+
+void print_schemes(const Playbook& playbook) {
+  if (playbook.schemes().empty()) return;
+  fmt::print("\n");
+  Table table{{"SCHEME", "NEEDS", "MAY USE", "SHARES", "JOIN", "LABEL"}};
+  for (const SchemeDefinition& scheme : playbook.schemes()) {
+    table.add({scheme.name, listed(scheme.needs), listed(scheme.may_use),
+               scheme.shares_devices ? "yes" : "", to_string(scheme.join),
+               printable(scheme.label)});
   }
   table.print();
 }
@@ -136,10 +152,7 @@ void print_mutes(const Playbook& playbook) {
   fmt::print("\n");
   Table table{{"MUTE", "SILENCES"}};
   for (const MuteDefinition& mute : playbook.mutes()) {
-    std::vector<std::string> names;
-    names.reserve(mute.actions.size());
-    for (const PlacedName& action : mute.actions) names.push_back(action.name);
-    std::string what = fmt::format("{}", fmt::join(names, ", "));
+    std::string what = names_of(mute.actions);
     if (mute.is_everything_but) {
       what = what.empty() ? "everything" : fmt::format("everything but {}", what);
     }
@@ -179,6 +192,7 @@ int show_command(const std::string& playbook, bool json) {
   } else {
     print_table(*loaded);
     print_contexts(*loaded);
+    print_schemes(*loaded);
     print_mutes(*loaded);
     print_zones(*loaded);
   }

@@ -83,6 +83,18 @@ class Adapter::Implementation {
   Implementation(const Implementation&) = delete;
   Implementation& operator=(const Implementation&) = delete;
 
+  void light_numbers() {
+    for (const Pad& pad : pads_) {
+      const auto owners = hub_.owners(pad.device);
+      const auto seats = hub_.seats();
+      const auto seat = std::find_if(seats.begin(), seats.end(), [&](const auto& it) {
+        return !owners.empty() && it.get() == owners.front();
+      });
+      const int number = seat == seats.end() ? -1 : static_cast<int>(seat - seats.begin());
+      SDL_GameControllerSetPlayerIndex(pad.controller, number);
+    }
+  }
+
   static Time now() { return std::chrono::milliseconds{SDL_GetTicks64()}; }
 
   bool handle(const SDL_Event& event) {
@@ -260,6 +272,10 @@ Adapter::~Adapter() = default;
 
 bool Adapter::handle(const SDL_Event& event) {
   return implementation_->handle(event);
+}
+
+void Adapter::light_numbers() {
+  implementation_->light_numbers();
 }
 
 Time Adapter::now() const {

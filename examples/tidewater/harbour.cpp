@@ -26,8 +26,10 @@ float turn_between(float from, float to) {
 
 }  // namespace
 
-Harbour::Harbour(const nextmove::Playbook& playbook, nextmove::Seat& seat, Choices choices)
+Harbour::Harbour(const nextmove::Playbook& playbook, nextmove::Seat& seat, Crane& crane,
+                 Choices choices, Vec2 start)
     : seat_(seat),
+      crane_(crane),
       choices_(choices),
       steer_(playbook.vector("steer")),
       throttle_(playbook.axis("throttle")),
@@ -58,9 +60,11 @@ Harbour::Harbour(const nextmove::Playbook& playbook, nextmove::Seat& seat, Choic
     lamp_step_ = seat_.add_interceptor([this](nextmove::Incoming& it) { light_in_fog(it); });
   }
   seat_.enter("helm");
+  tug_.position = start;
 }
 
 Harbour::~Harbour() {
+  if (crane_.worked_by == this) crane_.worked_by = nullptr;
   seat_.remove_interceptor(pilot_step_);
   seat_.remove_interceptor(lamp_step_);
 }
@@ -142,14 +146,17 @@ void Harbour::step_line(float dt) {
 }
 
 void Harbour::step_crane(float dt) {
-  if (seat_.read(take_crane_).pressed) {
+  if (seat_.read(take_crane_).pressed && crane_.worked_by == nullptr) {
+    crane_.worked_by = this;
     seat_.switch_to(crane_context_);
     crane_handlers_.attach(seat_);
   }
   if (seat_.read(leave_crane_).pressed) {
     crane_handlers_.detach();  // which stops the crane
+    crane_.worked_by = nullptr;
     seat_.switch_to("helm");
   }
+  if (crane_.worked_by != this) return;
   crane_.angle = std::clamp(crane_.angle - crane_.slewing * slew_rate * dt, 90.0F, 270.0F);
   crane_.height = std::clamp(crane_.height + crane_.hoisting * hoist_rate * dt, 0.0F, 1.0F);
 }

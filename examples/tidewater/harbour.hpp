@@ -1,4 +1,4 @@
-// The game itself: one tug in a harbour, driven by the readings of a seat. Knows no window.
+// The game itself: a tug in a harbour, driven by the readings of a seat. Knows no window.
 #pragma once
 
 #include <string>
@@ -28,11 +28,15 @@ struct Ring {  // of the horn's sound
   float age = 0;  // seconds
 };
 
+class Harbour;
+
+/// There is one, on the quay, for all.
 struct Crane {
   float angle = 180;    // of its jib, in degrees from the x axis towards y
   float height = 0.5F;  // of its hook, 0..1
   float slewing = 0;    // what the crane was told last, -1..1
   float hoisting = 0;
+  const Harbour* worked_by = nullptr;
 };
 
 enum class Radio { silent, calling, talking };
@@ -43,10 +47,13 @@ struct Choices {
   float call_after = 0;    // seconds until the radio calls; 0 for never
 };
 
+/// One player's side of it.
 class Harbour {
  public:
-  /// Enters the helm. Keeps a reference to the seat, and puts the docking pilot in between.
-  Harbour(const nextmove::Playbook& playbook, nextmove::Seat& seat, Choices choices = {});
+  /// Enters the helm. Keeps references to the seat and the crane, and puts the docking pilot in
+  /// between.
+  Harbour(const nextmove::Playbook& playbook, nextmove::Seat& seat, Crane& crane,
+          Choices choices = {}, Vec2 start = Tug{}.position);
   ~Harbour();
   Harbour(const Harbour&) = delete;
   Harbour& operator=(const Harbour&) = delete;
@@ -54,6 +61,7 @@ class Harbour {
   /// One step of the game, with the readings of the last update. `dt` in seconds.
   void step(float dt);
 
+  const nextmove::Seat& seat() const { return seat_; }
   const Tug& tug() const { return tug_; }
   const Crane& crane() const { return crane_; }
   const std::vector<Ring>& rings() const { return rings_; }
@@ -88,6 +96,7 @@ class Harbour {
   void step_radio();
 
   nextmove::Seat& seat_;
+  Crane& crane_;
   Choices choices_;
   nextmove::Vector steer_;
   nextmove::Axis throttle_;
@@ -117,7 +126,6 @@ class Harbour {
   nextmove::InterceptorId lamp_step_{};
 
   Tug tug_;
-  Crane crane_;
   std::vector<Ring> rings_;
   float until_next_ring_ = 0;
   unsigned horns_ = 0;

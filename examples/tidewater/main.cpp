@@ -1,4 +1,4 @@
-// Tidewater: a harbour tug to steer, and a place to see the library at work.
+// Tidewater: harbour tugs to steer, and a place to see the library at work.
 #include <CLI/CLI.hpp>
 #include <SDL.h>
 #include <algorithm>
@@ -12,8 +12,10 @@
 #include <nextmove/nextmove.hpp>
 #include <nextmove/sdl2.hpp>
 
-#include "harbour.hpp"
+#include "party.hpp"
+#include "rollover_check.hpp"
 #include "scene.hpp"
+#include "words.hpp"
 
 using namespace nextmove;
 
@@ -25,6 +27,9 @@ struct Options {
   std::string record;
   std::string play;
   tidewater::Choices choices;
+  tidewater::Table table;
+  bool rollover = false;  // the check of the keyboard instead of the game
+  bool ghosts = false;
   bool watch = false;
   bool zones = false;
   long frames = -1;  // -1: until the window is closed
@@ -79,6 +84,7 @@ class LiveSource : public Source {
       devices_.handle(event);
     }
     hub_.update(devices_.now());
+    if (!hub_.notices().empty()) devices_.light_numbers();
     return true;
   }
 
@@ -147,12 +153,6 @@ class Watch {
   std::vector<std::string> problems_;
 };
 
-bool is_touched(const Hub& hub) {
-  const std::vector<RecordedDevice> devices = hub.devices();
-  return std::any_of(devices.begin(), devices.end(),
-                     [](const RecordedDevice& it) { return it.device.kind == DeviceKind::touch; });
-}
-
 /// The window.
 class Screen {
  public:
@@ -182,8 +182,7 @@ class Game {
       : options_(options),
         renderer_(renderer),
         hub_(playbook),
-        seat_(hub_.add_seat("port tug")),
-        harbour_(hub_.playbook(), seat_, options.choices),
+        party_(hub_, options.choices, options.table),
         scene_(renderer) {
     hub_.set_window(tidewater::harbour_size.x, tidewater::harbour_size.y);
     if (recording != nullptr) {
@@ -202,34 +201,68 @@ class Game {
       hub_.on_step([this](const Step& step) { writer_->write(step); });
     }
     for (long frame = 0; frame != options_.frames && source_->advance(); ++frame) play_frame();
-    std::printf("%s\n", harbour_.report().c_str());
+    std::printf("%s\n", party_.report().c_str());
     if (writer_ && !writer_->is_good()) return fail("the recording could not be written whole");
     return options_.screenshot.empty() ? 0 : save_picture();
   }
 
  private:
   void play_frame() {
-    harbour_.step(last_ ? seconds_between(*last_, hub_.now()) : 0);
+    for (const Notice& notice : hub_.notices()) tell(notice);
+    party_.step(last_ ? seconds_between(*last_, hub_.now()) : 0);
     last_ = hub_.now();
     if (watch_) watch_->look();
-    scene_.draw(harbour_, overlay());
+    draw();
     SDL_RenderPresent(renderer_);
     if (pause_ != 0) SDL_Delay(pause_);
   }
 
-  tidewater::Overlay overlay() const {
-    tidewater::Overlay over;
-    if (watch_) over.problems = watch_->problems();
-    if (!options_.zones && !is_touched(hub_)) return over;
-    const std::span zones = hub_.playbook().zones();
-    for (std::size_t i = 0; i < zones.size(); ++i) {
-      if (seat_.hears_zone(i)) over.zones.push_back(zones[i]);
+  void tell(const Notice& notice) {
+    const bool is_dull = notice.kind == NoticeKind::plugged || notice.kind == NoticeKind::given;
+    if (!is_dull) news_ = printable(to_text(notice, hub_));
+  }
+
+  void draw() {
+    if (party_.is_at_table()) {
+      scene_.draw(tidewater::table_picture(hub_, party_, news_));
+    } else {
+      scene_.draw(frame());
     }
-    return over;
+  }
+
+  tidewater::Frame frame() const {
+    tidewater::Frame frame;
+    if (watch_) frame.problems = watch_->problems();
+    frame.waiting = tidewater::waiting_words(hub_, party_);
+    const std::vector<Area> parts = screen_parts(party_.tugs().size(), hub_.window());
+    for (std::size_t i = 0; i < parts.size(); ++i) {
+      const Seat& seat = party_.tugs()[i]->seat();
+      frame.views.push_back({.harbour = party_.tugs()[i].get(),
+                             .part = parts[i],
+                             .follows_tug = parts.size() > 1 && !options_.table.shares_screen,
+                             .zones = zones_of(seat)});
+      if (parts.size() > 1) {
+        frame.views.back().keys = tidewater::helm_keys(hub_.playbook(), seat.scheme());
+      }
+    }
+    return frame;
+  }
+
+  std::vector<ZoneDefinition> zones_of(const Seat& seat) const {
+    std::vector<ZoneDefinition> zones;
+    const bool touches = std::any_of(
+        seat.devices().begin(), seat.devices().end(),
+        [&](DeviceId device) { return hub_.find_device(device)->kind == DeviceKind::touch; });
+    if (!options_.zones && !touches) return zones;
+    const std::span all = hub_.playbook().zones();
+    for (std::size_t i = 0; i < all.size(); ++i) {
+      if (seat.hears_zone(i)) zones.push_back(all[i]);
+    }
+    return zones;
   }
 
   int save_picture() {
-    scene_.draw(harbour_, overlay());
+    draw();
     const bool is_saved = tidewater::save_screenshot(renderer_, options_.screenshot);
     return is_saved ? 0 : fail("cannot write " + options_.screenshot);
   }
@@ -238,14 +271,53 @@ class Game {
   SDL_Renderer* renderer_;
   std::optional<RecordingWriter> writer_;  // outlives the hub, which tells of the last unplugging
   Hub hub_;
-  Seat& seat_;
-  tidewater::Harbour harbour_;
+  tidewater::Party party_;
   tidewater::Scene scene_;
   std::unique_ptr<Source> source_;
   Uint32 pause_ = 0;
   std::optional<Watch> watch_;
   std::optional<Time> last_;
+  std::string news_;  // the last thing that happened to seats and devices
 };
+
+/// The check of the keyboard, for players who share it.
+int check_keyboard(const Options& options, const Playbook& playbook, SDL_Renderer* renderer) {
+  std::vector<SchemeId> players;
+  for (std::size_t i = 0; i < playbook.schemes().size(); ++i) {
+    const SchemeDefinition& scheme = playbook.schemes()[i];
+    if (scheme.shares_devices && scheme.needs_kind(DeviceKind::keyboard)) {
+      players.push_back(static_cast<SchemeId>(i));
+    }
+  }
+  if (players.empty()) return fail("no schemes of the playbook share a keyboard");
+  tidewater::RolloverCheck check{playbook, players, options.ghosts};
+  tidewater::Scene scene{renderer};
+  Hub hub{check.playbook()};
+  Seat& seat = hub.add_seat("hands");
+  seat.enter("keys");
+  LiveSource source{hub};
+  const auto draw = [&] {
+    const std::size_t number = std::min(check.asked(), check.count());
+    scene.draw(
+        {.keys = check.keys(),
+         .progress = "Set " + std::to_string(number) + " of " + std::to_string(check.count()),
+         .result = check.report()});
+  };
+  std::optional<Time> last;
+  for (long frame = 0; frame != options.frames && source.advance(); ++frame) {
+    check.step(seat, last ? seconds_between(*last, hub.now()) : 0);
+    last = hub.now();
+    draw();
+    SDL_RenderPresent(renderer);
+    SDL_Delay(10);
+  }
+  std::printf("%s\n", check.report().c_str());
+  if (options.screenshot.empty()) return 0;
+  draw();
+  return tidewater::save_screenshot(renderer, options.screenshot)
+             ? 0
+             : fail("cannot write " + options.screenshot);
+}
 
 int run(const Options& options) {
   const Result<Playbook> playbook = load_playbook(options.playbook);
@@ -259,6 +331,7 @@ int run(const Options& options) {
   }
   const Screen screen;
   if (screen.renderer() == nullptr) return fail(SDL_GetError());
+  if (options.rollover) return check_keyboard(options, *playbook, screen.renderer());
   return Game{options, *playbook, recording ? &*recording : nullptr, screen.renderer()}.play();
 }
 
@@ -273,7 +346,8 @@ std::string default_playbook() {
 int main(int argc, char** argv) {
   Options options;
   options.playbook = default_playbook();
-  CLI::App app{"Tidewater: steer a harbour tug with keyboard, mouse or gamepad.", "tidewater"};
+  CLI::App app{"Tidewater: steer harbour tugs with keyboard, mouse, gamepads or fingers.",
+               "tidewater"};
   app.add_option("--playbook", options.playbook, "another playbook")->type_name("FILE");
   app.add_option("--frames", options.frames, "stop after this many frames")
       ->type_name("N")
@@ -282,6 +356,15 @@ int main(int argc, char** argv) {
   app.add_option("--record", options.record, "record what is played")->type_name("FILE");
   app.add_option("--play", options.play, "play a recording instead of the devices")
       ->type_name("FILE");
+  app.add_option("--players", options.table.players, "two sit down at the table first")
+      ->type_name("1|2")
+      ->check(CLI::Range(1, 2))
+      ->capture_default_str();
+  app.add_flag("--shared", options.table.shares_screen,
+               "two players see one picture, not a half each");
+  auto* rollover = app.add_flag("--rollover", options.rollover,
+                                "check which keys of two players this keyboard reports together");
+  app.add_flag("--ghosts", options.ghosts, "check as if at a cheap keyboard")->needs(rollover);
   app.add_flag("--watch", options.watch, "read the playbook again whenever it is saved");
   app.add_flag("--zones", options.zones, "show the touch zones before anything is touched");
   app.add_flag("--auto-lamp", options.choices.auto_lamp,

@@ -1,5 +1,6 @@
 #include "scene.hpp"
 
+#include <algorithm>
 #include <array>
 #include <cmath>
 #include <cstdio>
@@ -12,7 +13,7 @@ constexpr int height = static_cast<int>(harbour_size.y);
 constexpr int tug_size = 120;
 constexpr int ring_size = 256;
 constexpr int strip_height = 64;
-constexpr SDL_Rect chart_frame = {170, 90, 700, 520};
+constexpr SDL_Rect chart_frame = {170, 90, 700, 520};  // at most, and where there is room
 constexpr double pi = 3.14159265;
 
 constexpr Colour deep_water = {0.08, 0.22, 0.30};
@@ -21,6 +22,7 @@ constexpr Colour stone = {0.44, 0.42, 0.40};
 constexpr Colour dark_stone = {0.29, 0.28, 0.28};
 constexpr Colour timber = {0.50, 0.37, 0.25};
 constexpr Colour hull_red = {0.72, 0.22, 0.17};
+constexpr Colour hull_green = {0.16, 0.48, 0.30};
 constexpr Colour deck = {0.86, 0.76, 0.58};
 constexpr Colour cabin = {0.96, 0.95, 0.91};
 constexpr Colour glass = {0.20, 0.32, 0.40};
@@ -35,6 +37,34 @@ int screen_x(float x) {
 }
 int screen_y(float y) {
   return static_cast<int>(std::lround(harbour_size.y - y));
+}
+
+// In the pixels of the window.
+SDL_Rect rectangle(const nextmove::Area& part) {
+  return {screen_x(part.left * harbour_size.x), screen_x(part.top * harbour_size.y),
+          screen_x(part.width * harbour_size.x), screen_x(part.height * harbour_size.y)};
+}
+
+// Where the chart lies in a part of this size.
+SDL_Rect chart_frame_in(Vec2 size) {
+  SDL_Rect frame = chart_frame;
+  frame.w = std::min(frame.w, static_cast<int>(size.x) - 60);
+  frame.h = std::min(frame.h, static_cast<int>(size.y) - strip_height - 60);
+  if (frame.w < chart_frame.w) frame.x = 30;
+  if (frame.h < chart_frame.h) frame.y = 30;
+  return frame;
+}
+
+// Shifts the harbour so that the tug is in the middle of the part, as far as there is water.
+void look_at(SDL_Renderer* renderer, const View& view) {
+  const SDL_Rect part = rectangle(view.part);
+  const Tug& tug = view.harbour->tug();
+  const int left = std::clamp(screen_x(tug.position.x) - part.w / 2, 0, width - part.w);
+  const int top = std::clamp(screen_y(tug.position.y) - part.h / 2, 0, height - part.h);
+  const SDL_Rect shifted = {part.x - left, part.y - top, width, height};
+  SDL_RenderSetViewport(renderer, &shifted);
+  const SDL_Rect seen = {left, top, part.w, part.h};
+  SDL_RenderSetClipRect(renderer, &seen);
 }
 
 SDL_Rect centred(int x, int y, int size) {
@@ -106,7 +136,7 @@ void draw_quay(cairo_t* cr) {
 }
 
 // Seen from above, bow to the right.
-void draw_hull(cairo_t* cr) {
+void draw_hull(cairo_t* cr, Colour side) {
   cairo_translate(cr, tug_size / 2.0, tug_size / 2.0);
   cairo_move_to(cr, -48, -20);
   cairo_line_to(cr, 16, -20);
@@ -116,7 +146,7 @@ void draw_hull(cairo_t* cr) {
   cairo_curve_to(cr, -54, 12, -54, -12, -48, -20);
   set_colour(cr, deck);
   cairo_fill_preserve(cr);
-  set_colour(cr, hull_red);
+  set_colour(cr, side);
   cairo_set_line_width(cr, 6);
   cairo_stroke(cr);
   fill_box(cr, -14, -13, 34, 26, cabin);
@@ -124,7 +154,7 @@ void draw_hull(cairo_t* cr) {
   set_colour(cr, funnel);
   cairo_arc(cr, -28, 0, 8, 0, 2 * pi);
   cairo_fill(cr);
-  set_colour(cr, hull_red);
+  set_colour(cr, side);
   cairo_arc(cr, -28, 0, 4, 0, 2 * pi);
   cairo_fill(cr);
 }
@@ -247,6 +277,65 @@ void draw_zone(cairo_t* cr, int w, int h, bool is_round) {
   cairo_stroke(cr);
 }
 
+constexpr int device_width = 200;
+constexpr int device_height = 110;
+
+// With the columns of keys from `first` to `last` of 14 lit.
+void draw_keyboard(cairo_t* cr, int first, int last) {
+  fill_box(cr, 10, 20, 180, 70, ink);
+  for (int row = 0; row < 4; ++row) {
+    for (int column = 0; column < 14; ++column) {
+      const bool is_lit = column >= first && column <= last;
+      fill_box(cr, 16 + column * 12, 26 + row * 15, 10, 12,
+               is_lit ? light_text : Colour{0.40, 0.42, 0.46});
+    }
+  }
+}
+
+void draw_finger(cairo_t* cr) {
+  fill_box(cr, 20, 15, 160, 90, ink);
+  fill_box(cr, 28, 23, 144, 74, shallow_water);
+  set_colour(cr, light_text);
+  cairo_arc(cr, 110, 62, 12, 0, 2 * pi);
+  cairo_fill(cr);
+  cairo_set_line_width(cr, 3);
+  cairo_arc(cr, 110, 62, 22, 0, 2 * pi);
+  cairo_stroke(cr);
+}
+
+void draw_pad(cairo_t* cr) {
+  set_colour(cr, light_text);
+  cairo_move_to(cr, 40, 44);
+  cairo_line_to(cr, 120, 44);
+  cairo_curve_to(cr, 146, 44, 158, 104, 138, 106);
+  cairo_curve_to(cr, 122, 106, 118, 84, 104, 84);
+  cairo_line_to(cr, 56, 84);
+  cairo_curve_to(cr, 42, 84, 38, 106, 22, 106);
+  cairo_curve_to(cr, 2, 104, 14, 44, 40, 44);
+  cairo_fill(cr);
+  set_colour(cr, ink);
+  for (const double x : {44.0, 116.0}) {
+    cairo_arc(cr, x, 64, 10, 0, 2 * pi);
+    cairo_fill(cr);
+  }
+}
+
+// A gamepad whose cable has come out.
+void draw_lost_pad(cairo_t* cr) {
+  draw_pad(cr);
+  set_colour(cr, light_text);
+  cairo_set_line_width(cr, 4);
+  cairo_move_to(cr, 80, 44);
+  cairo_line_to(cr, 80, 30);
+  cairo_stroke(cr);
+  set_colour(cr, hull_red);
+  cairo_move_to(cr, 70, 26);
+  cairo_line_to(cr, 90, 10);
+  cairo_move_to(cr, 90, 26);
+  cairo_line_to(cr, 70, 10);
+  cairo_stroke(cr);
+}
+
 void draw_cross(cairo_t* cr) {
   set_colour(cr, hull_red);
   cairo_set_line_width(cr, 4);
@@ -267,7 +356,10 @@ Scene::Scene(SDL_Renderer* renderer)
                               draw_quay(cr);
                             })),
       fog_(make_picture(renderer, width, fog_height, draw_fog)),
-      tug_(make_picture(renderer, tug_size, tug_size, draw_hull)),
+      tugs_{
+          make_picture(renderer, tug_size, tug_size, [](cairo_t* cr) { draw_hull(cr, hull_red); }),
+          make_picture(renderer, tug_size, tug_size,
+                       [](cairo_t* cr) { draw_hull(cr, hull_green); })},
       beam_(make_picture(renderer, beam_length, beam_width, draw_light)),
       jib_(make_picture(renderer, jib_length, jib_width, draw_jib)),
       hook_(make_picture(renderer, 64, 64, draw_hook)),
@@ -275,27 +367,160 @@ Scene::Scene(SDL_Renderer* renderer)
       chart_(make_picture(renderer, chart_frame.w + 2 * chart_margin_x,
                           chart_frame.h + 2 * chart_margin_y, draw_sea_chart)),
       cross_(make_picture(renderer, 24, 24, draw_cross)),
-      strip_(make_picture(renderer, width, strip_height, [](cairo_t* cr) {
-        cairo_set_source_rgba(cr, 0.04, 0.09, 0.12, 0.82);
-        cairo_paint(cr);
-      })) {
+      strip_(make_picture(renderer, width, strip_height,
+                          [](cairo_t* cr) {
+                            cairo_set_source_rgba(cr, 0.04, 0.09, 0.12, 0.82);
+                            cairo_paint(cr);
+                          })),
+      lost_pad_(make_picture(renderer, 160, 110, draw_lost_pad)) {
+  const auto show = [&](const char* scheme, const std::function<void(cairo_t*)>& draw) {
+    ways_to_play_[scheme] = make_picture(renderer, device_width, device_height, draw);
+  };
+  show("desk", [](cairo_t* cr) { draw_keyboard(cr, 0, 13); });
+  show("left_keys", [](cairo_t* cr) { draw_keyboard(cr, 0, 6); });
+  show("right_keys", [](cairo_t* cr) { draw_keyboard(cr, 7, 13); });
+  show("pad", draw_pad);
+  show("fingers", draw_finger);
   SDL_SetRenderDrawBlendMode(renderer_, SDL_BLENDMODE_BLEND);
 }
 
-void Scene::draw(const Harbour& harbour, const Overlay& overlay) {
-  SDL_RenderCopy(renderer_, harbour_.get(), nullptr, nullptr);
-  draw_rings(harbour);
-  draw_tug(harbour);
+void Scene::draw(const Frame& frame) {
+  SDL_SetRenderDrawColor(renderer_, 8, 20, 26, 255);
+  SDL_RenderClear(renderer_);
+  const bool is_split =
+      !frame.views.empty() && frame.views.size() > 1 && frame.views.front().follows_tug;
+  for (const View& view : frame.views) {
+    if (!is_split) break;
+    look_at(renderer_, view);
+    draw_harbour(frame.views);
+  }
+  SDL_RenderSetClipRect(renderer_, nullptr);
+  SDL_RenderSetViewport(renderer_, nullptr);
+  if (!is_split) draw_harbour(frame.views);
+  for (const View& view : frame.views) draw_view(view);
+  SDL_RenderSetViewport(renderer_, nullptr);
+  if (!frame.waiting.empty()) {
+    draw_lines("The game waits", frame.waiting);
+    const SDL_Rect pad = {1040, 72, 160, 110};
+    SDL_RenderCopy(renderer_, lost_pad_.get(), nullptr, &pad);
+  }
+  if (!frame.problems.empty()) {
+    draw_lines("The playbook was saved with problems; the one before goes on", frame.problems);
+  }
+}
+
+void Scene::draw_harbour(const std::vector<View>& views) {
+  const SDL_Rect all = {0, 0, width, height};
+  SDL_RenderCopy(renderer_, harbour_.get(), nullptr, &all);
+  for (const View& view : views) draw_rings(*view.harbour);
+  for (std::size_t i = 0; i < views.size(); ++i) draw_tug(*views[i].harbour, i);
   const SDL_Rect north = {0, 0, width - static_cast<int>(quay_width), fog_height};
   SDL_RenderCopy(renderer_, fog_.get(), nullptr, &north);
-  if (harbour.is_lamp_on()) draw_beam(harbour);
-  draw_line_work(harbour);
-  draw_crane(harbour);
-  if (harbour.is_chart_open()) draw_chart(harbour);
-  draw_zones(overlay);
-  if (harbour.radio() != Radio::silent) draw_radio(harbour);
-  draw_status(harbour);
-  if (!overlay.problems.empty()) draw_problems(overlay);
+  for (const View& view : views) {
+    if (view.harbour->is_lamp_on()) draw_beam(*view.harbour);
+    draw_line_work(*view.harbour);
+  }
+  draw_crane(*views.front().harbour);
+}
+
+void Scene::draw_view(const View& view) {
+  const SDL_Rect where = rectangle(view.part);
+  SDL_RenderSetViewport(renderer_, &where);
+  const Vec2 size = {static_cast<float>(where.w), static_cast<float>(where.h)};
+  if (view.harbour->is_chart_open()) draw_chart(*view.harbour, size);
+  draw_zones(view, size);
+  if (view.harbour->radio() != Radio::silent) draw_radio(*view.harbour, size);
+  draw_status(view, size);
+  if (!view.follows_tug) return;
+  const SDL_Rect frame = {0, 0, where.w, where.h};
+  SDL_SetRenderDrawColor(renderer_, 8, 20, 26, 255);
+  SDL_RenderDrawRect(renderer_, &frame);
+}
+
+// ---- the table
+
+void Scene::draw(const TablePicture& table) {
+  SDL_RenderCopy(renderer_, harbour_.get(), nullptr, nullptr);
+  SDL_SetRenderDrawColor(renderer_, 5, 15, 20, 150);
+  SDL_RenderFillRect(renderer_, nullptr);
+  draw_line("Who takes which tug?", 60, 40, 34);
+  const int count = static_cast<int>(table.places.size());
+  for (int i = 0; i < count; ++i) {
+    const int w = (width - 120 - (count - 1) * 30) / count;
+    draw_place(table.places[static_cast<std::size_t>(i)], static_cast<std::size_t>(i),
+               {60 + i * (w + 30), 110, w, 330});
+  }
+  const SDL_Rect below = {60, 470, width - 120, 270};
+  draw_box(below);
+  draw_line(table.ways.empty() ? "Every tug is taken" : "To sit down, press", below.x + 24,
+            below.y + 20, 20);
+  for (int i = 0; i < static_cast<int>(table.ways.size()); ++i) {
+    draw_line(table.ways[static_cast<std::size_t>(i)], below.x + 24 + (i / 5) * 560,
+              below.y + 60 + (i % 5) * 32, 18);
+  }
+  draw_line(table.news, below.x + 24, below.y + 230, 16);
+}
+
+void Scene::draw_place(const Place& place, std::size_t number, const SDL_Rect& where) {
+  draw_box(where);
+  draw_line(place.seat, where.x + 24, where.y + 20, 24);
+  const SDL_Rect boat = {where.x + where.w - 170, where.y + 30, 140, 140};
+  SDL_Texture* const tug = tugs_[number % tugs_.size()].get();
+  SDL_SetTextureAlphaMod(tug, place.scheme.empty() ? 70 : 255);
+  SDL_RenderCopyEx(renderer_, tug, nullptr, &boat, -90, nullptr, SDL_FLIP_NONE);
+  SDL_SetTextureAlphaMod(tug, 255);
+  if (place.scheme.empty()) return draw_line("Nobody yet", where.x + 24, where.y + 70, 20);
+  draw_line(place.scheme, where.x + 24, where.y + 70, 20);
+  const SDL_Rect device = {where.x + 14, where.y + 108, device_width, device_height};
+  const auto picture = ways_to_play_.find(place.picture);
+  if (picture != ways_to_play_.end()) {
+    SDL_RenderCopy(renderer_, picture->second.get(), nullptr, &device);
+  }
+  for (int i = 0; i < static_cast<int>(place.devices.size()); ++i) {
+    draw_line(place.devices[static_cast<std::size_t>(i)], where.x + 230, where.y + 140 + i * 26,
+              17);
+  }
+  draw_line(place.is_ready ? "Ready" : "Not ready yet", where.x + 24, where.y + 230, 24);
+  draw_line(place.hint, where.x + 24, where.y + 280, 16);
+}
+
+// ---- the check of a keyboard
+
+void Scene::draw(const KeysPicture& picture) {
+  SDL_RenderCopy(renderer_, harbour_.get(), nullptr, nullptr);
+  SDL_SetRenderDrawColor(renderer_, 5, 15, 20, 190);
+  SDL_RenderFillRect(renderer_, nullptr);
+  const bool is_over = picture.keys.empty();
+  draw_line(is_over ? "That was all" : "Hold all of these at once", 60, 40, 34);
+  draw_line(picture.progress, 60, 100, 18);
+  constexpr int a_row = 5;
+  for (int i = 0; i < static_cast<int>(picture.keys.size()); ++i) {
+    const RolloverCheck::Key& key = picture.keys[static_cast<std::size_t>(i)];
+    const SDL_Rect where = {60 + i % a_row * 236, 160 + i / a_row * 150, 210, 120};
+    const Colour colour = key.state == RolloverCheck::State::heard     ? hull_green
+                          : key.state == RolloverCheck::State::missing ? hull_red
+                                                                       : ink;
+    const auto byte = [](double share) { return static_cast<Uint8>(share * 255); };
+    SDL_SetRenderDrawColor(renderer_, byte(colour.red), byte(colour.green), byte(colour.blue), 255);
+    SDL_RenderFillRect(renderer_, &where);
+    draw_line(std::string{to_string(key.key)}, where.x + 20, where.y + 22, 24);
+    draw_line(key.state == RolloverCheck::State::heard     ? "heard"
+              : key.state == RolloverCheck::State::missing ? "not heard"
+                                                           : "",
+              where.x + 20, where.y + 70, 18);
+  }
+  int y = 490;
+  if (!is_over) {
+    draw_line("What is held and stays red, this keyboard does not report beside the others.", 60, y,
+              18);
+    draw_line("F1: the next set, whatever is missing", 60, y + 32, 18);
+  }
+  y += 90;
+  for (std::size_t start = 0; start < picture.result.size() && y < height - 30; y += 26) {
+    const std::size_t end = std::min(picture.result.find('\n', start), picture.result.size());
+    draw_line(picture.result.substr(start, end - start), 60, y, 16);
+    start = end + 1;
+  }
 }
 
 void Scene::draw_beam(const Harbour& harbour) {
@@ -352,8 +577,8 @@ void Scene::draw_box(const SDL_Rect& where) {
   SDL_RenderDrawRect(renderer_, &where);
 }
 
-void Scene::draw_radio(const Harbour& harbour) {
-  const SDL_Rect where = {904, 112, 336, 112};
+void Scene::draw_radio(const Harbour& harbour, Vec2 size) {
+  const SDL_Rect where = {static_cast<int>(size.x) - 376, 112, 336, 112};
   draw_box(where);
   const bool is_calling = harbour.radio() == Radio::calling;
   draw_line(is_calling ? "Radio: the ferry Merrow calls" : "Merrow: crossing ahead of you, over",
@@ -362,12 +587,11 @@ void Scene::draw_radio(const Harbour& harbour) {
   draw_line("Wheel and winch wait", where.x + 18, where.y + 74, 15);
 }
 
-void Scene::draw_zones(const Overlay& overlay) {
-  for (const nextmove::ZoneDefinition& zone : overlay.zones) {
-    const nextmove::Area area = nextmove::area_of(zone, harbour_size);
-    const SDL_Rect where = {
-        screen_x(area.left * harbour_size.x), screen_x(area.top * harbour_size.y),
-        screen_x(area.width * harbour_size.x), screen_x(area.height * harbour_size.y)};
+void Scene::draw_zones(const View& view, Vec2 size) {
+  for (const nextmove::ZoneDefinition& zone : view.zones) {
+    const nextmove::Area area = nextmove::area_of(zone, size);
+    const SDL_Rect where = {screen_x(area.left * size.x), screen_x(area.top * size.y),
+                            screen_x(area.width * size.x), screen_x(area.height * size.y)};
     const bool is_round = zone.kind == nextmove::ZoneKind::button && where.w == where.h;
     Texture& texture = zones_[zone.name + std::to_string(where.w)];
     if (texture == nullptr) {
@@ -380,23 +604,23 @@ void Scene::draw_zones(const Overlay& overlay) {
   }
 }
 
-void Scene::draw_problems(const Overlay& overlay) {
-  const int lines = static_cast<int>(overlay.problems.size());
-  const SDL_Rect where = {60, 60, 1160, 74 + lines * 22};
+void Scene::draw_lines(const std::string& title, const std::vector<std::string>& lines) {
+  const int count = static_cast<int>(lines.size());
+  const SDL_Rect where = {60, 60, 1160, std::max(80 + count * 24, 134)};
+  SDL_RenderCopy(renderer_, strip_.get(), nullptr, &where);
   draw_box(where);
-  draw_line("The playbook was saved with problems; the one before goes on", where.x + 20,
-            where.y + 14, 18);
-  for (int i = 0; i < lines; ++i) {
-    draw_line(overlay.problems[static_cast<std::size_t>(i)], where.x + 20, where.y + 50 + i * 22,
-              14);
+  draw_line(title, where.x + 20, where.y + 14, 20);
+  for (int i = 0; i < count; ++i) {
+    draw_line(lines[static_cast<std::size_t>(i)], where.x + 20, where.y + 54 + i * 24, 16);
   }
 }
 
-void Scene::draw_tug(const Harbour& harbour) {
+void Scene::draw_tug(const Harbour& harbour, std::size_t number) {
   const Tug& tug = harbour.tug();
   const SDL_Rect where = centred(screen_x(tug.position.x), screen_y(tug.position.y), tug_size);
   const double clockwise = -static_cast<double>(tug.heading) * 180 / pi;
-  SDL_RenderCopyEx(renderer_, tug_.get(), nullptr, &where, clockwise, nullptr, SDL_FLIP_NONE);
+  SDL_Texture* const tug_picture = tugs_[number % tugs_.size()].get();
+  SDL_RenderCopyEx(renderer_, tug_picture, nullptr, &where, clockwise, nullptr, SDL_FLIP_NONE);
 }
 
 void Scene::draw_rings(const Harbour& harbour) {
@@ -409,7 +633,8 @@ void Scene::draw_rings(const Harbour& harbour) {
   }
 }
 
-void Scene::draw_chart(const Harbour& harbour) {
+void Scene::draw_chart(const Harbour& harbour, Vec2 size) {
+  const SDL_Rect frame = chart_frame_in(size);
   SDL_SetRenderDrawColor(renderer_, 5, 15, 20, 130);
   SDL_RenderFillRect(renderer_, nullptr);
   const int shift_x = screen_x(harbour.chart_offset().x);
@@ -418,13 +643,13 @@ void Scene::draw_chart(const Harbour& harbour) {
   const auto shown = [&](int length) {
     return static_cast<int>(std::lround(static_cast<float>(length) / zoom));
   };
-  const SDL_Rect part = {chart_margin_x + shift_x + (chart_frame.w - shown(chart_frame.w)) / 2,
-                         chart_margin_y + shift_y + (chart_frame.h - shown(chart_frame.h)) / 2,
-                         shown(chart_frame.w), shown(chart_frame.h)};
-  SDL_RenderCopy(renderer_, chart_.get(), &part, &chart_frame);
-  SDL_RenderSetClipRect(renderer_, &chart_frame);
-  const int middle_x = chart_frame.x + chart_frame.w / 2;
-  const int middle_y = chart_frame.y + chart_frame.h / 2;
+  const SDL_Rect part = {chart_margin_x + shift_x + (frame.w - shown(frame.w)) / 2,
+                         chart_margin_y + shift_y + (frame.h - shown(frame.h)) / 2, shown(frame.w),
+                         shown(frame.h)};
+  SDL_RenderCopy(renderer_, chart_.get(), &part, &frame);
+  SDL_RenderSetClipRect(renderer_, &frame);
+  const int middle_x = frame.x + frame.w / 2;
+  const int middle_y = frame.y + frame.h / 2;
   for (const Vec2 mark : harbour.marks()) {
     const Vec2 offset = harbour.chart_offset();
     const int x = middle_x + screen_x((mark.x - offset.x) * zoom);
@@ -434,22 +659,29 @@ void Scene::draw_chart(const Harbour& harbour) {
   }
   SDL_RenderSetClipRect(renderer_, nullptr);
   SDL_SetRenderDrawColor(renderer_, 61, 64, 77, 255);
-  SDL_RenderDrawRect(renderer_, &chart_frame);
+  SDL_RenderDrawRect(renderer_, &frame);
   SDL_RenderDrawLine(renderer_, middle_x - 14, middle_y, middle_x + 14, middle_y);
   SDL_RenderDrawLine(renderer_, middle_x, middle_y - 14, middle_x, middle_y + 14);
 }
 
-void Scene::draw_status(const Harbour& harbour) {
-  const SDL_Rect where = {0, height - strip_height, width, strip_height};
+void Scene::draw_status(const View& view, Vec2 size) {
+  const Harbour& harbour = *view.harbour;
+  const int top = static_cast<int>(size.y) - strip_height;
+  const SDL_Rect where = {0, top, static_cast<int>(size.x), strip_height};
   SDL_RenderCopy(renderer_, strip_.get(), nullptr, &where);
   const Vec2 course = harbour.course();
+  const char* horn = harbour.is_horn_sounding() ? "sounding" : "silent";
+  const auto engine = static_cast<double>(harbour.tug().engine * 100);
   std::array<char, 96> status{};
-  std::snprintf(status.data(), status.size(), "steer %+.1f %+.1f     engine %.0f %%     horn %s",
-                static_cast<double>(course.x), static_cast<double>(course.y),
-                static_cast<double>(harbour.tug().engine * 100),
-                harbour.is_horn_sounding() ? "sounding" : "silent");
-  const char* place = "At the helm";
-  const char* keys =
+  const bool is_narrow = !view.keys.empty();
+  if (is_narrow) {
+    std::snprintf(status.data(), status.size(), "engine %.0f %%   horn %s", engine, horn);
+  } else {
+    std::snprintf(status.data(), status.size(), "steer %+.1f %+.1f     engine %.0f %%     horn %s",
+                  static_cast<double>(course.x), static_cast<double>(course.y), engine, horn);
+  }
+  std::string place = "At the helm";
+  std::string keys =
       "Steer: W A S D, arrows, left stick     Engine: R F     Horn: Space     Light: L, mouse     "
       "Winch: hold E     Anchor: X     Pilot: P     Crane: C     Chart: M";
   if (harbour.is_at_crane()) {
@@ -461,15 +693,21 @@ void Scene::draw_status(const Harbour& harbour) {
     keys =
         "Move the chart: W A S D, arrows, left stick     Zoom: wheel     Mark: Space     Close: M";
   }
-  draw_line(place, 24, height - 54, 17);
-  draw_line(status.data(), 290, height - 54, 17);
-  draw_line(keys, 24, height - 29, 14);
+  if (is_narrow) {
+    place = harbour.is_chart_open() ? "chart" : harbour.is_at_crane() ? "crane" : "helm";
+    place = std::string{harbour.seat().name()} + ", " + place;
+    keys = view.keys;
+  }
+  draw_line(place, 24, top + 10, 17);
+  draw_line(status.data(), is_narrow ? static_cast<int>(size.x) - 270 : 290, top + 10, 17);
+  draw_line(keys, 24, top + 35, 14);
 }
 
 void Scene::draw_line(const std::string& text, int x, int y, double size) {
   constexpr std::size_t enough = 400;
   if (texts_.size() > enough) texts_.clear();
-  Texture& texture = texts_[text];
+  if (text.empty()) return;
+  Texture& texture = texts_[text + std::to_string(size)];
   if (texture == nullptr) texture = make_text(renderer_, text, size, light_text);
   SDL_Rect where = {x, y, 0, 0};
   SDL_QueryTexture(texture.get(), nullptr, nullptr, &where.w, &where.h);

@@ -104,6 +104,9 @@ class Hub {
   /// Whose a device is: one seat, or several who share it. Valid until the next change.
   std::span<Seat* const> owners(DeviceId device) const;
 
+  /// What the seat has lost and would get back, the one that is gone longest in front.
+  std::vector<DeviceId> lost_devices(const Seat& seat) const;
+
   /// What is known of a device, also of one that is gone; nullptr for an unknown id. Valid until
   /// the next plug.
   const Device* find_device(DeviceId device) const;

@@ -184,6 +184,10 @@ std::span<Seat* const> Hub::owners(DeviceId device) const {
   return state_->seating.owners(device);
 }
 
+std::vector<DeviceId> Hub::lost_devices(const Seat& seat) const {
+  return state_->seating.lost_devices(seat);
+}
+
 const Device* Hub::find_device(DeviceId device) const {
   return device == DeviceId::none ? nullptr : state_->seating.device(device);
 }

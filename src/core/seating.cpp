@@ -54,6 +54,14 @@ std::vector<DeviceId> Seating::plugged() const {
   return ids;
 }
 
+std::vector<DeviceId> Seating::lost_devices(const Seat& seat) const {
+  std::vector<DeviceId> ids;
+  for (const LostPlace& lost : lost_) {
+    if (lost.seat == &seat) ids.push_back(lost.device);
+  }
+  return ids;
+}
+
 std::span<Seat* const> Seating::owners(DeviceId id) const {
   if (!knows(id)) return {};
   return at(id).owners;

@@ -62,6 +62,7 @@ class Seating {
   const Device* device(DeviceId id) const { return knows(id) ? &at(id).device : nullptr; }
   int number(DeviceId id) const { return knows(id) ? at(id).number : 0; }
   std::span<Seat* const> owners(DeviceId id) const;
+  std::vector<DeviceId> lost_devices(const Seat& seat) const;
   /// In the order of plugging.
   std::vector<DeviceId> plugged() const;
 

@@ -19,7 +19,7 @@ using Json = nlohmann::json;
 TEST(Check, SaysThatAPlaybookIsFine) {
   const Finished done = next_move({"check", playbook});
   EXPECT_EQ(done.exit_code, 0);
-  EXPECT_EQ(done.output, playbook + ": fine (19 actions, 4 contexts, 69 bindings)\n");
+  EXPECT_EQ(done.output, playbook + ": fine (21 actions, 5 contexts, 79 bindings)\n");
   EXPECT_EQ(done.errors, "");
 }
 

@@ -22,6 +22,7 @@ TEST_F(ComingAndGoing, ALostPadReleasesWhatItHeldAndItsSeatWaits) {
   EXPECT_TRUE(seat(0).read(horn).released);
   EXPECT_EQ(seat(0).read(steer).value, Vec2{});
   EXPECT_TRUE(seat(0).is_waiting());
+  EXPECT_EQ(hub.lost_devices(seat(0)), Devices{first});
   EXPECT_TRUE(seat(0).is_taken());
   EXPECT_FALSE(seat(1).is_waiting());
   EXPECT_EQ(news(), (News{"gamepad 1 is unplugged", "seat 1 has lost gamepad 1"}));
@@ -35,6 +36,7 @@ TEST_F(ComingAndGoing, ItComesBackToItsSeatWithItsNumber) {
   EXPECT_EQ(devices(seat(0)), Devices{again});
   EXPECT_EQ(hub.label(again), "gamepad 1");
   EXPECT_FALSE(seat(0).is_waiting());
+  EXPECT_EQ(hub.lost_devices(seat(0)), Devices{});
   EXPECT_EQ(seat(0).scheme(), scheme("pad"));
   EXPECT_TRUE(seat(0).is_in("helm"));
   EXPECT_EQ(news(), (News{"gamepad 1 is plugged in (simulated)", "seat 1 has gamepad 1 again"}));

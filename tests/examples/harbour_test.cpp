@@ -12,7 +12,7 @@ using tidewater::Radio;
 
 struct Harbour : ::testing::Test {
   explicit Harbour(tidewater::Choices choices = {})
-      : harbour(stage.hub().playbook(), stage.seat(), choices) {}
+      : harbour(stage.hub().playbook(), stage.seat(), crane, choices) {}
 
   /// At 100 frames a second.
   void sail(Duration duration) {
@@ -23,6 +23,7 @@ struct Harbour : ::testing::Test {
   }
 
   testing::Rehearsal stage{*load_playbook(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml")};
+  tidewater::Crane crane;
   tidewater::Harbour harbour;
 };
 

@@ -86,7 +86,9 @@ std::vector<ActionDefinition> actions() {
           {.name = "zoom_chart", .kind = motion, .label = "Zoom the chart", .group = "Chart"},
           {.name = "mark", .label = "Mark a place", .group = "Chart"},
           {.name = "answer", .label = "Answer the radio", .group = "Radio"},
-          {.name = "hang_up", .label = "Hang up", .group = "Radio"}};
+          {.name = "hang_up", .label = "Hang up", .group = "Radio"},
+          {.name = "ready", .label = "Ready", .group = "Table"},
+          {.name = "get_up", .label = "Get up again", .group = "Table"}};
 }
 
 ContextDefinition helm() {
@@ -158,6 +160,16 @@ ContextDefinition chart() {
                        under(on("close_chart", Digit0), {"right_keys"})}};
 }
 
+ContextDefinition lobby() {
+  return {.name = "lobby",
+          .bindings = {under(on("ready", Space), {"desk"}), under(on("ready", KeyE), {"left_keys"}),
+                       under(on("ready", Enter), {"right_keys"}), on("ready", PadStart),
+                       on("ready", Finger1), under(on("get_up", Escape), {"desk"}),
+                       under(on("get_up", KeyQ), {"left_keys"}),
+                       under(on("get_up", Backspace), {"right_keys"}), on("get_up", PadEast),
+                       on("get_up", Finger2)}};
+}
+
 ContextDefinition radio() {
   return {.name = "radio",
           .rank = 20,
@@ -181,7 +193,7 @@ PlaybookDefinition tidewater_playbook() {
   return {.title = "Tidewater",
           .actions = actions(),
           .schemes = schemes(),
-          .contexts = {helm(), crane(), chart(), radio()},
+          .contexts = {helm(), crane(), chart(), lobby(), radio()},
           .mutes = {{.name = "radio_call", .actions = {"steer", "winch"}}},
           .zones = {in_corner("radio", Corner::top_right, 0.05F, 0.14F, 0.42F, 0.14F),
                     in_corner("horn", Corner::bottom_right, 0.06F, 0.14F, 0.2F, 0.2F),

@@ -4,6 +4,7 @@
 //   [x] keyboard by scancode, repeats left out
 //   [x] mouse buttons 1-5 and the wheel, in detents, with natural scrolling turned back
 //   [x] gamepads: buttons by position, sticks, triggers, plug and unplug
+//   [x] the number of a pad's seat on its player lamps
 //   [x] everything released when the window loses the focus
 //   [x] mouse motion in counts, and the position in the window (none while SDL's relative mode is
 //   on) [x] touch screens with up to ten fingers; touchpads are left to the system [x] the window's
@@ -35,6 +36,10 @@ class Adapter {
 
   /// Passes the event on to the hub. True if it was one of those listed above.
   bool handle(const SDL_Event& event);
+
+  /// Tells each gamepad the number of the seat that has it, for the lamps that some pads have; and
+  /// those that nobody has, none. After notices, say.
+  void light_numbers();
 
   /// The time on the clock that SDL stamps its events with, for Hub::update. Milliseconds fine.
   Time now() const;

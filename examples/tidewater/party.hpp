@@ -1,0 +1,58 @@
+// Who plays: first the table where players sit down, then a tug for each. Knows no window.
+#pragma once
+
+#include <memory>
+#include <span>
+#include <string>
+#include <vector>
+
+#include <nextmove/nextmove.hpp>
+
+#include "harbour.hpp"
+
+namespace tidewater {
+
+/// How many sit down, and what they see.
+struct Table {
+  std::size_t players = 1;     // 1: nobody joins, the one player has everything
+  bool shares_screen = false;  // one picture for all, not a part for each
+};
+
+class Party {
+ public:
+  /// Adds its seats to the hub and sets its rules. Keeps references.
+  Party(nextmove::Hub& hub, Choices choices, Table table);
+
+  /// One step of the game, with the readings of the last update. `dt` in seconds.
+  void step(float dt);
+
+  /// Still sitting down.
+  bool is_at_table() const { return is_at_table_; }
+  bool is_ready(const nextmove::Seat& seat) const;
+  std::span<nextmove::Seat* const> seats() const { return seats_; }
+
+  /// Those who play, each with a tug. Empty at the table.
+  const std::vector<std::unique_ptr<Harbour>>& tugs() const { return tugs_; }
+  /// The seats for which the game stands still, since they have lost what they play with.
+  std::vector<const nextmove::Seat*> waited_for() const;
+
+  /// A line for each tug; with its name before it where there are several.
+  std::string report() const;
+
+ private:
+  void step_table();
+  void cast_off();
+
+  nextmove::Hub& hub_;
+  Choices choices_;
+  Table table_;
+  nextmove::Button ready_;
+  nextmove::Button get_up_;
+  std::vector<nextmove::Seat*> seats_;
+  std::vector<const nextmove::Seat*> ready_seats_;
+  Crane crane_;
+  std::vector<std::unique_ptr<Harbour>> tugs_;
+  bool is_at_table_;
+};
+
+}  // namespace tidewater

@@ -155,6 +155,98 @@ TEST(Play, LetsNoRecordedNameReachTheTerminalUnfiltered) {
   EXPECT_NE(done.output.find("?[31m"), std::string::npos);
 }
 
+TEST(Play, TellsWhoSitsDownLosesADeviceAndGetsItBack) {
+  const std::string output =
+      next_move({"play", playbook, NEXTMOVE_EXAMPLE_DATA "/two_tugs.jsonl"}).output;
+  const auto has = [&](std::string_view line) {
+    EXPECT_NE(output.find(line), std::string::npos) << line << "\n" << output;
+  };
+  has("    0.800  port tug                      joins under \"pad\" with gamepad 1\n");
+  has("    1.500  starboard tug                 joins under \"desk\" with keyboard 1, mouse 1\n");
+  has("    4.420  port tug                      has lost gamepad 1\n");
+  has("    5.620  port tug                      has gamepad 1 again\n");
+  const std::string json =
+      next_move({"play", playbook, NEXTMOVE_EXAMPLE_DATA "/two_tugs.jsonl", "--json"}).output;
+  EXPECT_NE(json.find(R"({"t":4.42,"seat":"port tug","notice":"lost","device":"gamepad 1")"),
+            std::string::npos)
+      << json;
+}
+
+TEST(Seats, TellWhoCouldPlayHow) {
+  EXPECT_EQ(next_move({"seats", playbook, "--devices", "keyboard,gamepad"}).output,
+            "SCHEME      NEEDS     SHARES  JOIN      SEATS\n"
+            "desk        keyboard          Space     1\n"
+            "pad         gamepad           PadStart  1\n"
+            "left_keys   keyboard  yes     KeyE      1\n"
+            "right_keys  keyboard  yes     Enter     1\n"
+            "fingers     touch     yes     Finger1   0, no touch\n"
+            "\n"
+            "PLAYERS  COULD SIT DOWN AS\n"
+            "1        desk\n"
+            "         pad\n"
+            "         left_keys\n"
+            "         right_keys\n"
+            "2        desk + pad\n"
+            "         pad + left_keys\n"
+            "         pad + right_keys\n"
+            "         left_keys + right_keys\n"
+            "3        pad + left_keys + right_keys\n"
+            "4        (not with these devices)\n");
+}
+
+TEST(Seats, GiveTheSameAsJson) {
+  const Json json = Json::parse(next_move({"seats", playbook, "--json"}).output);
+  EXPECT_EQ(json["schemes"][1], (Json{{"name", "pad"}, {"seats", 0}}));
+  EXPECT_EQ(json["seatings"].back(), (Json{"left_keys", "right_keys"}));
+}
+
+TEST(Seats, SayWhatIsNoDevice) {
+  const Finished done = next_move({"seats", playbook, "--devices", "keybord"});
+  EXPECT_EQ(done.exit_code, 2);
+  EXPECT_EQ(done.errors,
+            "next-move: --devices: there is no device kind \"keybord\"; did you mean "
+            "\"keyboard\"?\nTry: next-move --help\n");
+  EXPECT_EQ(next_move({"seats", playbook, "--devices", "gamepad:two"}).errors,
+            "next-move: --devices: \"gamepad:two\" is no number of devices; write gamepad:2, with "
+            "at most 16\nTry: next-move --help\n");
+}
+
+TEST(Seats, NeedNoSetUpWithoutSchemes) {
+  EXPECT_EQ(next_move({"seats", NEXTMOVE_EXAMPLE_DATA "/../first_steps/harbour.toml"}).output,
+            "First steps has no schemes: one player has every device, with no set-up.\n");
+}
+
+TEST(Rollover, ListsTheWorstFirstWithACalmerChoice) {
+  const std::string output =
+      next_move({"rollover", playbook, "--schemes", "left_keys,right_keys"}).output;
+  const auto has = [&](std::string_view line) {
+    EXPECT_NE(output.find(line), std::string::npos) << line << "\n" << output;
+  };
+  has("8     1280  may miss some   misses some           hears it\n");
+  has("2     348   hears it        hears it              hears it\n");
+  has("left_keys   throttle                 KeyF      ShiftLeft\n");
+  has("Then 7 ordinary keys are held at most, not 8, and 768 sets are of more than six, not 6016.");
+  EXPECT_LT(output.find("\n8 "), output.find("\n7 "));
+}
+
+TEST(Rollover, ListsEverySetAsJson) {
+  const Json json = Json::parse(next_move({"rollover", playbook, "--json"}).output);
+  std::size_t beyond_two = 0;
+  for (std::size_t keys = 3; keys < json["counts"].size(); ++keys) {
+    beyond_two += json["counts"][keys].get<std::size_t>();
+  }
+  EXPECT_EQ(json["sets"].size(), beyond_two);
+}
+
+TEST(Rollover, SaysWhichSchemeItDoesNotKnow) {
+  const Finished done = next_move({"rollover", playbook, "--schemes", "left_key"});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_EQ(done.errors,
+            "next-move: the playbook has no scheme \"left_key\"; did you mean \"left_keys\"?\n");
+  EXPECT_EQ(next_move({"rollover", playbook, "--schemes", "pad"}).errors,
+            "next-move: scheme \"pad\" is not played on a keyboard\n");
+}
+
 TEST(Controls, AreSearchedByWord) {
   const Finished done = next_move({"controls", "trigger"});
   EXPECT_EQ(done.exit_code, 0);

@@ -107,11 +107,11 @@ TEST_F(Tidewater, APlaybookThatIsSavedIsPlayedAtOnceAndAWrongOneIsRefused) {
     std::ofstream{playbook.path(), std::ios::binary} << text;
     Display::hands({"sleep", "0.5"});
   };
-  save("horn        = [\"Space\"", "horn        = [\"KeyH\"");
+  save("\"Space\", \"MouseLeft\"", "\"KeyH\", \"MouseLeft\"");
   Display::hands({"key", "space"});
   Display::hands({"key", "h"});
   Display::hands({"key", "h"});
-  save("[\"KeyH\"", "[\"KeyHH\"");
+  save("\"KeyH\",", "\"KeyHH\",");
   Display::hands({"key", "h"});
   const Finished done = game->stop();
   const std::size_t report = done.output.find("tug at");
@@ -147,6 +147,59 @@ TEST_F(Tidewater, PlaysTheDemoRecordingWithoutADisplay) {
       run({"env", "SDL_VIDEODRIVER=dummy", NEXTMOVE_TIDEWATER, "--play", recorded_trip});
   EXPECT_EQ(done.output,
             "tug at 853.4 740.0, heading 86, engine 100 %, 4 horns, chart closed, 1 marks\n");
+}
+
+TEST_F(Tidewater, TwoSitDownAtOneKeyboardAndSteerTwoTugs) {
+  const auto game = start({"--players", "2"});
+  for (const char* key : {"e", "Return", "e", "Return"}) Display::hands({"key", key});
+  Display::hands({"keydown", "a", "keydown", "Up", "sleep", "1", "keyup", "a", "keyup", "Up"});
+  Display::hands({"key", "q"});
+  const Finished done = game->stop();
+  float port_x = 0;
+  float port_y = 0;
+  float starboard_x = 0;
+  float starboard_y = 0;
+  const int fields =
+      std::sscanf(done.output.c_str(), "port tug: tug at %f %f%*[^\n] starboard tug: tug at %f %f",
+                  &port_x, &port_y, &starboard_x, &starboard_y);
+  ASSERT_EQ(fields, 4) << done.output << done.errors;
+  EXPECT_LT(port_x, start_x - 50);
+  EXPECT_EQ(port_y, start_y);
+  EXPECT_EQ(starboard_x, start_x + 180);
+  EXPECT_GT(starboard_y, start_y + 50);
+  EXPECT_NE(done.output.find("1 horns"), std::string::npos) << done.output;
+}
+
+TEST_F(Tidewater, ARecordingOfTwoPlayersSeatsThemAgain) {
+  const TemporaryFile trip{"trip.jsonl"};
+  const auto game = start({"--players", "2", "--record", trip.path()});
+  for (const char* key : {"e", "Return", "e", "Return"}) Display::hands({"key", key});
+  Display::hands({"keydown", "d", "sleep", "0.4", "keyup", "d"});
+  const Finished live = game->stop();
+  const Finished again = run({NEXTMOVE_TIDEWATER, "--players", "2", "--play", trip.path()});
+  EXPECT_NE(live.output.find("starboard tug: tug at"), std::string::npos) << live.output;
+  EXPECT_EQ(again.output, live.output);
+}
+
+TEST_F(Tidewater, WaitsWhileAPadIsLostInTheDemoRecording) {
+  const auto frames = [](const char* count) {
+    return run({"env", "SDL_VIDEODRIVER=dummy", NEXTMOVE_TIDEWATER, "--players", "2", "--play",
+                NEXTMOVE_SOURCE "/examples/data/two_tugs.jsonl", "--frames", count})
+        .output;
+  };
+  const std::string lost = frames("92");
+  EXPECT_EQ(frames("110"), lost) << "nothing moves";
+  EXPECT_NE(frames("130"), lost) << "and then goes on";
+}
+
+TEST_F(Tidewater, ShowsWhichKeysACheapKeyboardLoses) {
+  const auto game = start({"--rollover", "--ghosts"});
+  for (int i = 0; i < 3; ++i) Display::hands({"key", "F1"});
+  Display::hands({"keydown", "f", "keydown", "slash", "keydown", "Next", "keydown", "Down"});
+  Display::hands({"sleep", "0.3", "key", "F1"});
+  Display::hands({"keyup", "f", "keyup", "slash", "keyup", "Next", "keyup", "Down"});
+  EXPECT_EQ(game->stop().output,
+            "heard 0 of 1 sets whole\nnot heard: ArrowDown of KeyF Slash PageDown ArrowDown \n");
 }
 
 TEST_F(Tidewater, SaysWhatIsWrongWithAFile) {

@@ -14,7 +14,7 @@ struct Tug : ::testing::Test {
         hub(*load_playbook(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml")),
         seat(hub.add_seat("port tug")),
         devices(hub),
-        harbour(hub.playbook(), seat) {
+        harbour(hub.playbook(), seat, crane) {
     Display::wait_for_window("tug test");
     sail(100);
     start = harbour.tug().position;
@@ -36,6 +36,7 @@ struct Tug : ::testing::Test {
   Hub hub;
   Seat& seat;
   sdl2::Adapter devices;
+  tidewater::Crane crane;
   tidewater::Harbour harbour;
   Vec2 start;
 };

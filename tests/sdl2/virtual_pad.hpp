@@ -18,6 +18,10 @@ class VirtualPad {
     description.button_mask = (1U << SDL_CONTROLLER_BUTTON_MAX) - 1;
     description.axis_mask = (1U << SDL_CONTROLLER_AXIS_MAX) - 1;
     description.name = "harbour pad";
+    description.userdata = this;
+    description.SetPlayerIndex = [](void* pad, int index) {
+      static_cast<VirtualPad*>(pad)->player_index_ = index;
+    };
     const int index = SDL_JoystickAttachVirtualEx(&description);
     joystick_ = SDL_JoystickOpen(index);
     instance_ = SDL_JoystickInstanceID(joystick_);
@@ -33,6 +37,9 @@ class VirtualPad {
   VirtualPad(const VirtualPad&) = delete;
   VirtualPad& operator=(const VirtualPad&) = delete;
 
+  /// The number that the pad was told last.
+  int player_index() const { return player_index_; }
+
   void button(int number, bool down) {
     SDL_JoystickSetVirtualButton(joystick_, number, down ? SDL_PRESSED : SDL_RELEASED);
   }
@@ -41,6 +48,7 @@ class VirtualPad {
   }
 
  private:
+  int player_index_ = -2;  // never told
   SDL_Joystick* joystick_;
   SDL_JoystickID instance_;
 };

@@ -1,0 +1,170 @@
+// Five players on real SDL: four pads in memory and a keyboard under xdotool's hands.
+#include "support/players.hpp"
+
+#include <algorithm>
+#include <array>
+#include <cstdlib>
+#include <deque>
+#include <iostream>
+#include <optional>
+#include <random>
+
+#include "virtual_pad.hpp"
+#include "window.hpp"
+
+namespace nextmove::support {
+namespace {
+
+constexpr int steps = 10'000;
+
+struct FivePlayers : ::testing::Test {
+  FivePlayers()
+      : window(SDL_CreateWindow("players test", 0, 0, 640, 480, SDL_WINDOW_SHOWN)),
+        hub(make(harbour_for_all())),
+        devices(hub),
+        steer(hub.playbook().vector("steer")),
+        horn(hub.playbook().button("horn")) {
+    hub.set_rules({.free_devices = FreeDevices::kept, .joining = Joining::open, .most_players = 5});
+    Display::wait_for_window("players test");
+    settle();
+  }
+  ~FivePlayers() override { SDL_DestroyWindow(window); }
+
+  void pump() {
+    SDL_Event event;
+    while (SDL_PollEvent(&event) != 0) devices.handle(event);
+    hub.update(devices.now());
+    for (const auto& seat : hub.seats()) {
+      seat->enter("helm");
+      if (presses.size() < hub.seats().size()) presses.resize(hub.seats().size());
+      presses[static_cast<std::size_t>(&seat - hub.seats().data())] += seat->read(horn).presses;
+    }
+    for (const Notice& notice : hub.notices()) told.push_back(notice.kind);
+  }
+
+  void settle() {
+    for (int i = 0; i < 60; ++i) {
+      pump();
+      SDL_Delay(2);
+    }
+  }
+
+  Seat& seat(std::size_t number) const { return *hub.seats()[number]; }
+
+  SDL_Window* window;
+  Hub hub;
+  sdl2::Adapter devices;
+  Vector steer;
+  Button horn;
+  std::vector<unsigned> presses;  // of the horn, by seat
+  std::vector<NoticeKind> told;
+};
+
+/// A pad, whether it is plugged in or not, and what its player does with it.
+struct Hands {
+  std::optional<VirtualPad> pad;
+  std::size_t seat = 0;
+  bool is_down = false;
+  int x = 0;
+  unsigned presses = 0;
+};
+
+TEST_F(FivePlayers, EveryEventReachesItsSeatWhileFourPadsComeAndGo) {
+  const char* given = std::getenv("NEXTMOVE_SEED");
+  const unsigned seed =
+      given != nullptr ? static_cast<unsigned>(std::atoi(given)) : std::random_device{}();
+  std::cout << "seed " << seed << '\n';
+  std::mt19937 random{seed};
+  const auto below = [&](std::size_t n) { return random() % n; };
+
+  Display::hands({"key", "space"});
+  settle();
+  ASSERT_EQ(hub.seats().size(), 1U);
+  std::array<Hands, 4> players;
+  for (std::size_t i = 0; i < players.size(); ++i) {
+    players[i].pad.emplace();
+    settle();
+    players[i].pad->button(SDL_CONTROLLER_BUTTON_START, true);
+    pump();
+    players[i].pad->button(SDL_CONTROLLER_BUTTON_START, false);
+    settle();
+    players[i].seat = i + 1;
+  }
+  ASSERT_EQ(hub.seats().size(), 5U);
+  presses.assign(5, 0);
+  std::array<unsigned, 5> expected{};
+
+  constexpr unsigned typed = 250;
+  std::vector<std::string> typing = {"xdotool", "key", "--delay", "12"};
+  typing.insert(typing.end(), typed, "h");
+  Running typist{typing};
+
+  std::deque<std::size_t> lost;  // seats, the one that waits longest in front
+  int changes = 0;
+  for (int step = 0; step < steps; ++step) {
+    Hands& player = players[below(players.size())];
+    const std::size_t what = below(20);
+    if (!player.pad) {
+      if (what > 3) continue;
+      // Pads of one model with no serial number take the places in the order they were lost.
+      player.pad.emplace();
+      player.seat = lost.front();
+      lost.pop_front();
+      ++changes;
+    } else if (what == 0) {
+      player.pad.reset();
+      lost.push_back(player.seat);
+      player.is_down = false;
+      player.x = 0;
+    } else if (what < 10) {
+      player.is_down = !player.is_down;
+      expected[player.seat] += player.is_down ? 1 : 0;
+      player.pad->button(SDL_CONTROLLER_BUTTON_A, player.is_down);
+    } else {
+      player.x = static_cast<int>(below(3)) - 1;
+      player.pad->axis(SDL_CONTROLLER_AXIS_LEFTX, player.x * 32767);
+    }
+    pump();
+    for (const Hands& each : players) {
+      if (!each.pad) continue;
+      ASSERT_EQ(seat(each.seat).read(horn).held, each.is_down) << "step " << step;
+      ASSERT_EQ(seat(each.seat).read(steer).value, (Vec2{static_cast<float>(each.x), 0}))
+          << "step " << step;
+    }
+    for (const std::size_t waiting : lost) {
+      ASSERT_TRUE(seat(waiting).is_waiting()) << "step " << step;
+      ASSERT_FALSE(seat(waiting).read(horn).held) << "step " << step;
+    }
+    ASSERT_EQ(seat(0).read(steer).value, Vec2{}) << "step " << step;
+  }
+  EXPECT_GT(changes, 50) << "hardly anything was plugged in again";
+  EXPECT_EQ(typist.wait().exit_code, 0);
+  settle();
+  EXPECT_EQ(presses[0], typed);
+  for (std::size_t i = 1; i < 5; ++i) EXPECT_EQ(presses[i], expected[i]) << "seat " << i;
+  const auto count = [&](NoticeKind kind) { return std::count(told.begin(), told.end(), kind); };
+  EXPECT_EQ(count(NoticeKind::regained), changes);
+  EXPECT_EQ(count(NoticeKind::lost), changes + static_cast<std::ptrdiff_t>(lost.size()));
+}
+
+TEST_F(FivePlayers, EachPadIsToldTheNumberOfItsSeat) {
+  Hands first;
+  Hands second;
+  for (Hands* hands : {&first, &second}) {
+    hands->pad.emplace();
+    settle();
+  }
+  second.pad->button(SDL_CONTROLLER_BUTTON_START, true);
+  settle();
+  devices.light_numbers();
+  settle();
+  EXPECT_EQ(second.pad->player_index(), 0);
+  EXPECT_EQ(first.pad->player_index(), -1);
+  first.pad->button(SDL_CONTROLLER_BUTTON_START, true);
+  settle();
+  devices.light_numbers();
+  EXPECT_EQ(first.pad->player_index(), 1);
+}
+
+}  // namespace
+}  // namespace nextmove::support

@@ -266,6 +266,14 @@ void print_growth(const Reporter& reporter) {
               large->second / events, small->second / events, large->second / small->second);
 }
 
+void print_seats(const Reporter& reporter) {
+  const auto one = reporter.times.find("frames_next_move/1");
+  const auto four = reporter.times.find("frames_next_move/4");
+  if (one == reporter.times.end() || four == reporter.times.end()) return;
+  std::printf("%-28s %9.1f ns  of 1     %9.1f ns  ratio %.2f\n", "a frame of 4 seats",
+              four->second / frames, one->second / frames, four->second / one->second);
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -284,6 +292,7 @@ int main(int argc, char** argv) {
               events_a_frame);
   print_ratio(reporter, "/1", "frames_", 1.0 * frames * events_a_frame);
   print_ratio(reporter, "/4", "frames_", 4.0 * frames * events_a_frame);
+  print_seats(reporter);
   std::printf("An update in which nothing happened:\n");
   print_ratio(reporter, "/1", "idle_update_", 1);
   print_ratio(reporter, "/4", "idle_update_", 1);

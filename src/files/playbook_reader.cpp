@@ -168,6 +168,10 @@ class Reader {
         definition.label = values_.text(entry);
       } else if (entry.name() == "needs") {
         definition.needs = read_device_kinds(entry);
+        // Where they cannot be read, that they are missing is not worth another word.
+        const auto* list = entry.node->as_array();
+        const bool is_empty = list != nullptr && list->empty();
+        if (definition.needs.empty() && !is_empty) definition.needs = {DeviceKind::keyboard};
       } else if (entry.name() == "may_use") {
         definition.may_use = read_device_kinds(entry);
       } else if (entry.name() == "shares_devices") {

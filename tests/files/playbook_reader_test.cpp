@@ -42,6 +42,33 @@ std::string errors_of(std::string_view text) {
   return all;
 }
 
+TEST(PlaybookReader, ReadsSchemes) {
+  const Result<Playbook> book = parse_playbook(
+      "format = 1\n[actions]\nhorn = { kind = \"button\" }\n"
+      "[schemes]\n"
+      "desk = { needs = [\"keyboard\"], may_use = [\"mouse\"], join = \"Space\", label = \"Desk\" "
+      "}\n"
+      "left = { needs = [\"keyboard\"], shares_devices = true }\n"
+      "[contexts.helm.bind]\nhorn = { control = \"KeyH\", schemes = [\"desk\", \"left\"] }\n");
+  ASSERT_TRUE(book);
+  const SchemeDefinition desk{.name = "desk",
+                              .label = "Desk",
+                              .needs = {DeviceKind::keyboard},
+                              .may_use = {DeviceKind::mouse},
+                              .join = Control::Space};
+  EXPECT_EQ(book->schemes()[0], desk);
+  EXPECT_TRUE(book->schemes()[1].shares_devices);
+  EXPECT_EQ(book->contexts()[0].bindings[0].schemes, (std::vector<PlacedName>{"desk", "left"}));
+}
+
+TEST(PlaybookReader, TellsWhatIsWrongWithASchemeAndWhere) {
+  EXPECT_EQ(errors_of("format = 1\n[schemes]\npad = { needs = [\"gamepd\"] }\n"),
+            "a.toml:3:17: error: unknown device kind \"gamepd\"; did you mean \"gamepad\"?\n"
+            "  3 | pad = { needs = [\"gamepd\"] }\n"
+            "    |                  ^~~~~~~~\n");
+  EXPECT_EQ(errors_of("format = 1\n[schemes]\npad = { need = [\"gamepad\"] }\n"), "");
+}
+
 TEST(PlaybookReader, ReadsEverythingInTheOrderOfTheFile) {
   const Result<Playbook> book = parse_playbook(good);
   ASSERT_TRUE(book) << errors_of(good);

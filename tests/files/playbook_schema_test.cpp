@@ -74,6 +74,9 @@ TEST_F(Schema, RefusesWhatIsWrongInForm) {
       helm + "horn = { control = \"KeyW\", invert = \"z\" }\n",               //
       helm + "horn = { control = \"KeyW\", colour = \"red\" }\n",             //
       head + "[mutes]\nm = { actions = [\"horn\"], everything_but = [] }\n",  //
+      head + "[schemes]\npad = { label = \"Pad\" }\n",                        // needs nothing
+      head + "[schemes]\npad = { needs = [\"gamepd\"] }\n",                   //
+      head + "[schemes]\npad = { needs = [\"gamepad\"], shares = true }\n",   //
       head + "[zones]\nz = { corner = \"top_left\" }\n",                      // no kind
       head + "[zones]\nz = { kind = \"tap\", width = 0 }\n"};
   for (const std::string& text : wrong) {

@@ -63,10 +63,18 @@ TEST(PlaybookReader, ReadsSchemes) {
 
 TEST(PlaybookReader, TellsWhatIsWrongWithASchemeAndWhere) {
   EXPECT_EQ(errors_of("format = 1\n[schemes]\npad = { needs = [\"gamepd\"] }\n"),
-            "a.toml:3:17: error: unknown device kind \"gamepd\"; did you mean \"gamepad\"?\n"
+            "a.toml:3:18: error: unknown device kind \"gamepd\"; did you mean \"gamepad\"?\n"
             "  3 | pad = { needs = [\"gamepd\"] }\n"
             "    |                  ^~~~~~~~\n");
-  EXPECT_EQ(errors_of("format = 1\n[schemes]\npad = { need = [\"gamepad\"] }\n"), "");
+  EXPECT_EQ(
+      errors_of("format = 1\n[schemes]\npad = { need = [\"gamepad\"] }\n"),
+      "a.toml:3:1: error: scheme \"pad\" needs no device; write needs = [\"keyboard\"], or what "
+      "else it is played on\n"
+      "  3 | pad = { need = [\"gamepad\"] }\n"
+      "    | ^~~\n"
+      "a.toml:3:9: error: unknown key \"need\"; did you mean \"needs\"?\n"
+      "  3 | pad = { need = [\"gamepad\"] }\n"
+      "    |         ^~~~\n");
 }
 
 TEST(PlaybookReader, ReadsEverythingInTheOrderOfTheFile) {

@@ -25,6 +25,7 @@ enum class What {
   enter,
   leave,
   switch_to,
+  hold_to,
   mute,
   unmute,
   take_press,
@@ -46,8 +47,9 @@ struct Line {
 using Story = std::vector<Line>;
 
 std::string to_string(const Line& line) {
-  constexpr std::array words = {"event", "update", "enter",      "leave",       "switch to",
-                                "mute",  "unmute", "take press", "release all", "replug"};
+  constexpr std::array words = {"event",      "update",      "enter", "leave",
+                                "switch to",  "hold to",     "mute",  "unmute",
+                                "take press", "release all", "replug"};
   std::string text = std::to_string(line.time.count() / 1000) +
                      " ms: " + words[static_cast<std::size_t>(line.what)] + ' ' + line.name;
   if (line.what == What::event || line.what == What::replug) {
@@ -85,6 +87,9 @@ class Teller {
     if (what < 14) return {What::enter, time_, 0, {}, {}, numbered("context", 4)};
     if (what < 16) return {What::leave, time_, 0, {}, {}, numbered("context", 4)};
     if (what < 17) return {What::switch_to, time_, 0, {}, {}, numbered("context", 4)};
+    if (what == 17 && below(2) == 0) {
+      return {What::hold_to, time_, 0, {}, {}, below(3) == 0 ? "" : numbered("scheme", 3)};
+    }
     if (what < 18) return {What::mute, time_, 0, {}, {}, numbered("mute", 2)};
     if (what < 20) return {What::unmute, time_, 0, {}, {}, numbered("mute", 2)};
     if (what < 21) {
@@ -185,6 +190,10 @@ class SideBySide {
       case What::switch_to:
         seat_.switch_to(line.name);
         model_.switch_to(line.name);
+        break;
+      case What::hold_to:
+        hub_.hold_to(seat_, hub_.playbook().find_scheme(line.name).value_or(SchemeId::none));
+        model_.hold_to(line.name);
         break;
       case What::mute:
         seat_.mute(line.name);

@@ -44,6 +44,7 @@ class Maker {
       if (one_in(3)) action.label = "Label";
       book_.actions.push_back(action);
     }
+    add_schemes();
     if (!is_plain_) add_zones();
     for (int i = 0; i < 4; ++i) {
       book_.contexts.push_back({.name = "context" + std::to_string(i), .rank = below(3)});
@@ -78,6 +79,13 @@ class Maker {
     return false;
   }
 
+  void add_schemes() {
+    using enum DeviceKind;
+    book_.schemes = {{.name = "scheme0", .needs = {keyboard}, .may_use = {mouse}},
+                     {.name = "scheme1", .needs = {gamepad}},
+                     {.name = "scheme2", .needs = {keyboard}, .shares_devices = true}};
+  }
+
   void add_zones() {
     for (int i = 0; i < 5; ++i) {
       ZoneDefinition zone{.name = "zone" + std::to_string(i), .kind = static_cast<ZoneKind>(i)};
@@ -104,6 +112,11 @@ class Maker {
     BindingDefinition binding{.action = action.name, .pass_on = one_in(6)};
     if (one_in(4)) {
       for (int i = below(2); i >= 0; --i) binding.with.emplace_back(one_of(held));
+    }
+    if (one_in(4)) {
+      for (const SchemeDefinition& scheme : book_.schemes) {
+        if (one_in(2)) binding.schemes.emplace_back(scheme.name);
+      }
     }
     set_controls(binding, action.kind);
     if (action.kind == ActionKind::button) {

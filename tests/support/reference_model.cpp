@@ -71,6 +71,19 @@ bool ReferenceModel::is_entered(std::size_t context) const {
   return std::find(entered_.begin(), entered_.end(), context) != entered_.end();
 }
 
+// Whether the binding is one of the scheme's.
+bool ReferenceModel::plays(const Item& item) const {
+  if (scheme_.empty()) return true;
+  const std::vector<PlacedName>& named = item.definition->schemes;
+  if (!named.empty()) {
+    return std::any_of(named.begin(), named.end(),
+                       [&](const PlacedName& name) { return name.name == scheme_; });
+  }
+  const auto scheme = std::find_if(book_.schemes.begin(), book_.schemes.end(),
+                                   [&](const auto& it) { return it.name == scheme_; });
+  return scheme->uses_kind(item.control.device) && !scheme->shares_devices;
+}
+
 bool ReferenceModel::is_down(Control with) const {
   return std::any_of(devices_.begin(), devices_.end(), [&](const Device& device) {
     const auto found = device.with_down.find(with);
@@ -86,12 +99,13 @@ bool ReferenceModel::has_all(const BindingDefinition& binding) const {
 // From the context that hears first down to the item's own: is this half of its source claimed, or
 // left to a binding of the same context with more with-controls?
 bool ReferenceModel::hears(const Item& item, int half) const {
+  if (!plays(item)) return false;
   for (const std::size_t context : entered_) {
     const Item* best = nullptr;  // of those that have what they need, the first that needs most
     for (const Item& other : items_) {
       const bool covers = other.context == context && other.control.source == item.control.source &&
                           (other.control.part >> half & 1) != 0;
-      if (!covers || !has_all(*other.definition)) continue;
+      if (!covers || !plays(other) || !has_all(*other.definition)) continue;
       if (best == nullptr ||
           with_of(*other.definition).size() > with_of(*best->definition).size()) {
         best = &other;
@@ -102,7 +116,7 @@ bool ReferenceModel::hears(const Item& item, int half) const {
              with_of(*item.definition) == with_of(*best->definition);
     }
     for (const Item& other : items_) {
-      const bool claims = best != nullptr && other.context == context &&
+      const bool claims = best != nullptr && other.context == context && plays(other) &&
                           other.control.source == item.control.source &&
                           (other.control.part >> half & 1) != 0 && !other.definition->pass_on &&
                           with_of(*other.definition) == with_of(*best->definition);
@@ -233,7 +247,8 @@ std::vector<std::size_t> ReferenceModel::items_on(Control source) const {
   for (const std::size_t context : entered_) {
     for (std::size_t i = 0; i < items_.size(); ++i) {
       const Item& item = items_[i];
-      if (item.context == context && item.control.source == source) found.push_back(i);
+      const bool is_on_it = item.context == context && item.control.source == source;
+      if (is_on_it && plays(item)) found.push_back(i);
     }
   }
   return found;
@@ -421,6 +436,26 @@ void ReferenceModel::leave(const std::string& name) {
   retarget(nullptr, Control::none);
 }
 
+// What the new scheme does not play is over, as if its context had been left.
+void ReferenceModel::hold_to(const std::string& scheme) {
+  if (scheme == scheme_) return;
+  std::vector<bool> played;
+  for (const Item& item : items_) played.push_back(plays(item));
+  scheme_ = scheme;
+  for (Device& device : devices_) {
+    for (std::size_t i = 0; i < items_.size(); ++i) {
+      const bool is_over = played[i] && !plays(items_[i]);
+      if (!is_over || items_[i].control.device != device.kind) continue;
+      cut(device.contacts[i], items_[i]);
+      device.contacts[i] = {};
+      device.flows[items_[i].binding] = {};
+    }
+  }
+  note_what_is_down();
+  find_pointers();
+  retarget(nullptr, Control::none);
+}
+
 void ReferenceModel::switch_to(const std::string& name) {
   const auto rank_of = [&](const std::string& context) {
     return std::find_if(book_.contexts.begin(), book_.contexts.end(),
@@ -442,6 +477,7 @@ void ReferenceModel::note_what_is_down() {
       const Item& item = items_[i];
       const bool is_button = action_of(item).kind == ActionKind::button;
       if (!is_entered(item.context) || !is_button || is_moved(item.control.form)) continue;
+      if (!plays(item)) continue;
       if (device.contacts[i].down) continue;
       const auto value = device.values.find(item.control.source);
       if (value == device.values.end()) continue;

@@ -23,6 +23,7 @@ class ReferenceModel {
   void enter(const std::string& context);
   void leave(const std::string& context);
   void switch_to(const std::string& context);
+  void hold_to(const std::string& scheme);  // empty for none
   void mute(const std::string& mute);
   void unmute(const std::string& mute);
   void update(Time now);
@@ -91,6 +92,7 @@ class ReferenceModel {
 
   const ActionDefinition& action_of(const Item& item) const { return book_.actions[item.action]; }
   bool is_entered(std::size_t context) const;
+  bool plays(const Item& item) const;
   bool is_down(Control with) const;
   bool has_all(const BindingDefinition& binding) const;
   bool hears(const Item& item, int half) const;
@@ -127,6 +129,7 @@ class ReferenceModel {
   std::vector<Device> devices_;
   std::vector<Action> actions_;
   std::vector<std::size_t> entered_;  // who hears first in front
+  std::string scheme_;                // empty for none
   std::map<std::string, int> mutes_;
   std::vector<Queued> queue_;
   Time now_{};

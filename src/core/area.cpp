@@ -1,5 +1,4 @@
 #include <algorithm>
-
 #include <cmath>
 
 #include <nextmove/area.hpp>
@@ -19,8 +18,8 @@ std::vector<Area> screen_parts(std::size_t players, Vec2 window) {
   std::size_t columns = 1;
   float most_room = 0;
   for (std::size_t tried = 1; tried <= players; ++tried) {
-    const float its_room = room(window.x / static_cast<float>(tried),
-                                window.y / static_cast<float>(rows_for(tried)));
+    const float its_room =
+        room(window.x / static_cast<float>(tried), window.y / static_cast<float>(rows_for(tried)));
     if (its_room <= most_room) continue;
     most_room = its_room;
     columns = tried;

@@ -93,7 +93,9 @@ std::vector<std::string> driven_by(const ContextDefinition& context, std::string
   for (const BindingDefinition& binding : context.bindings) {
     if (binding.action != action) continue;
     is_listed = true;
-    const bool is_plain = binding.control.is_set() && details(binding).empty();
+    BindingDefinition under_any = binding;
+    under_any.schemes.clear();
+    const bool is_plain = binding.control.is_set() && details(under_any).empty();
     if (is_plain) {
       plain += (plain.empty() ? "" : ", ") + describe(binding);
     } else if (!controls_of(binding).empty()) {

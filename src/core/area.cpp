@@ -29,8 +29,10 @@ std::vector<Area> screen_parts(std::size_t players, Vec2 window) {
   const float width = 1 / static_cast<float>(columns);
   const float height = players == 0 ? 1 : 1 / static_cast<float>(rows_for(columns));
   for (std::size_t i = 0; i < players; ++i) {
-    parts.push_back({static_cast<float>(i % columns) * width,
-                     static_cast<float>(i / columns) * height, width, height});
+    const std::size_t row = i / columns;
+    const std::size_t column = i % columns;
+    parts.push_back(
+        {static_cast<float>(column) * width, static_cast<float>(row) * height, width, height});
   }
   return parts;
 }

@@ -251,6 +251,7 @@ class Checker {
   static std::vector<std::string_view> names_of(
       const std::map<std::string_view, const Definition*>& definitions) {
     std::vector<std::string_view> names;
+    names.reserve(definitions.size());
     for (const auto& [name, definition] : definitions) names.push_back(name);
     return names;
   }

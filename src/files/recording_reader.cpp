@@ -126,12 +126,13 @@ class LineReader {
     rules.first_pad = line.whole<std::uint16_t>("first_pad");
     rules.most_players = line.whole<std::uint16_t>("most_players");
     rules.splits_screen = line.truth("splits_screen");
-    if (!free_devices || !joining || rules.most_players == 0 || !line.problem().empty()) {
-      fail(
-          "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
-          "open), first_pad, most_players (1 or more) and splits_screen");
-    }
-    return rules;
+    const bool is_sound =
+        free_devices && joining && rules.most_players != 0 && line.problem().empty();
+    if (is_sound) return rules;
+    fail(
+        "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
+        "open), first_pad, most_players (1 or more) and splits_screen");
+    return {};
   }
 
   bool truth(const char* key) {

@@ -14,8 +14,11 @@ using SchemeSet = std::uint32_t;
 inline constexpr SchemeSet no_scheme_bit = 1U << most_schemes;
 inline constexpr SchemeSet every_scheme = ~SchemeSet{0};
 
+/// Nothing for a number that is too large: adopting one playbook after another can lead there.
 constexpr SchemeSet bit_of(SchemeId scheme) {
-  return scheme == SchemeId::none ? no_scheme_bit : 1U << static_cast<unsigned>(scheme);
+  if (scheme == SchemeId::none) return no_scheme_bit;
+  const auto number = static_cast<unsigned>(scheme);
+  return number < most_schemes ? 1U << number : 0;
 }
 
 /// Where `binding` is heard when its control sits on a device of this kind. Names that are no

@@ -105,6 +105,24 @@ TEST_F(Schemes, StayWhenThePlaybookIsChanged) {
   EXPECT_FALSE(sounds(keyboard, KeyH));
 }
 
+TEST_F(Schemes, TooManyOverAllPlaybooksAreHeardNoMore) {
+  for (int round = 0; round < 2; ++round) {
+    PlaybookDefinition changed = harbour_for_all();
+    while (changed.schemes.size() < most_schemes) {
+      SchemeDefinition scheme{.name = round == 0 ? "early" : "late"};
+      scheme.name += std::to_string(changed.schemes.size());
+      scheme.needs = {DeviceKind::keyboard};
+      changed.schemes.push_back(scheme);
+    }
+    hub.adopt(make(changed));
+  }
+  ASSERT_GT(hub.playbook().schemes().size(), most_schemes);
+  hub.hold_to(seat, static_cast<SchemeId>(hub.playbook().schemes().size() - 1));
+  EXPECT_FALSE(sounds(keyboard, KeyH));
+  hold_to("desk");
+  EXPECT_TRUE(sounds(keyboard, KeyH));
+}
+
 std::string problem_of(const PlaybookDefinition& book) {
   const std::vector<Diagnostic> found = check(book);
   return found.size() == 1 ? found[0].message : std::to_string(found.size()) + " problems";

@@ -281,7 +281,7 @@ class Game {
 };
 
 /// The check of the keyboard, for players who share it.
-int check_keyboard(const Options& options, const Playbook& playbook, SDL_Renderer* renderer) {
+int check_keyboard(const Options& options, const Playbook& playbook) {
   std::vector<SchemeId> players;
   for (std::size_t i = 0; i < playbook.schemes().size(); ++i) {
     const SchemeDefinition& scheme = playbook.schemes()[i];
@@ -290,7 +290,11 @@ int check_keyboard(const Options& options, const Playbook& playbook, SDL_Rendere
     }
   }
   if (players.empty()) return fail("no schemes of the playbook share a keyboard");
+  // It takes a while to find the sets: the window comes when everything is there.
   tidewater::RolloverCheck check{playbook, players, options.ghosts};
+  const Screen screen;
+  SDL_Renderer* const renderer = screen.renderer();
+  if (renderer == nullptr) return fail(SDL_GetError());
   tidewater::Scene scene{renderer};
   Hub hub{check.playbook()};
   Seat& seat = hub.add_seat("hands");
@@ -329,9 +333,9 @@ int run(const Options& options) {
     print(recording.diagnostics);
     if (!recording) return 1;
   }
+  if (options.rollover) return check_keyboard(options, *playbook);
   const Screen screen;
   if (screen.renderer() == nullptr) return fail(SDL_GetError());
-  if (options.rollover) return check_keyboard(options, *playbook, screen.renderer());
   return Game{options, *playbook, recording ? &*recording : nullptr, screen.renderer()}.play();
 }
 

@@ -130,6 +130,23 @@ TEST_F(ComingAndGoing, ALooseCableLosesNothingButTheHold) {
                           "gamepad 1 is plugged in (simulated)", "seat 1 has gamepad 1 again"}));
 }
 
+TEST_F(ComingAndGoing, AfterALooseCableTheNextTwinIsNobodys) {
+  hub.unplug(first, now);
+  plug(DeviceKind::gamepad);
+  update();
+  EXPECT_EQ(hub.lost_devices(seat(0)), Devices{});
+  const DeviceId twin = plug(DeviceKind::gamepad);
+  EXPECT_EQ(hub.free_devices(), Devices{twin});
+}
+
+TEST_F(ComingAndGoing, WhoWaitsTakesOverThoughTheTableIsFull) {
+  hub.set_rules({.free_devices = FreeDevices::kept, .joining = Joining::open, .most_players = 2});
+  unplug(first);
+  tap(plug(DeviceKind::keyboard), Space);
+  EXPECT_EQ(hub.seats().size(), 2U);
+  EXPECT_FALSE(seat(0).is_waiting());
+}
+
 TEST_F(ComingAndGoing, ASharedKeyboardComesBackToBoth) {
   DeviceId keyboard = plug(DeviceKind::keyboard);
   tap(keyboard, KeyE);

@@ -39,6 +39,25 @@ TEST_F(JoiningIn, TheJoinPressDoesNothingElse) {
   EXPECT_TRUE(seat(0).read(horn).pressed);
 }
 
+TEST_F(JoiningIn, ATriggerThatJoinsDoesNothingElseUntilItIsUp) {
+  PlaybookDefinition book = harbour_for_all();
+  book.schemes[1].join = PadLeftTrigger;
+  book.contexts[0].bindings.push_back({.action = "horn", .control = PadLeftTrigger});
+  Hub other{make(book)};
+  other.set_rules({.free_devices = FreeDevices::kept, .joining = Joining::open});
+  const DeviceId pad = other.plug({DeviceKind::gamepad}, {});
+  const auto pull = [&](float amount) {
+    now += 10ms;
+    other.feed({now, pad, PadLeftTrigger, amount});
+    other.update(now);
+    for (const auto& seat : other.seats()) seat->enter("helm");
+    return !other.seats().empty() && other.seats()[0]->read(horn).pressed;
+  };
+  for (const float amount : {0.3F, 0.6F, 0.8F, 0.45F, 1.0F, 0.3F}) EXPECT_FALSE(pull(amount));
+  ASSERT_EQ(other.seats().size(), 1U);
+  EXPECT_TRUE(pull(0.6F));
+}
+
 TEST_F(JoiningIn, AStickThatIsHeldMeanwhileSteersAtOnce) {
   const DeviceId pad = plug(DeviceKind::gamepad);
   move(pad, PadLeftStick, 0, 1);

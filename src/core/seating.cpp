@@ -5,7 +5,7 @@
 
 namespace nextmove::core {
 
-bool Seating::has(const Place& place, const Seat* seat) {
+bool Seating::has(const KnownDevice& place, const Seat* seat) {
   return std::find(place.owners.begin(), place.owners.end(), seat) != place.owners.end();
 }
 
@@ -56,7 +56,7 @@ std::vector<DeviceId> Seating::plugged() const {
 
 std::vector<DeviceId> Seating::lost_devices(const Seat& seat) const {
   std::vector<DeviceId> ids;
-  for (const LostPlace& lost : lost_) {
+  for (const Lost& lost : lost_) {
     if (lost.seat == &seat) ids.push_back(lost.device);
   }
   return ids;
@@ -69,7 +69,7 @@ std::span<Seat* const> Seating::owners(DeviceId id) const {
 
 // What a seat's controls say when it gets the device is what they say to whoever has it now.
 void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
-  Place& place = at(id);
+  KnownDevice& place = at(id);
   if (has(place, &seat)) return;
   std::vector<Vec2> values = place.values;
   if (!place.owners.empty() && place.device.kind != DeviceKind::touch) {
@@ -81,7 +81,7 @@ void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
   place.owners.push_back(&seat);
   place.listeners.push_back({&seat.state(), &slot});
   seat.state().sitting.is_taken = true;
-  const auto filled = std::find_if(lost_.begin(), lost_.end(), [&](const LostPlace& lost) {
+  const auto filled = std::find_if(lost_.begin(), lost_.end(), [&](const Lost& lost) {
     return lost.seat == &seat && at(lost.device).device.kind == place.device.kind;
   });
   if (filled != lost_.end()) lost_.erase(filled);
@@ -90,7 +90,7 @@ void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
 }
 
 void Seating::remove_owner(DeviceId id, Seat& seat, Time time) {
-  Place& place = at(id);
+  KnownDevice& place = at(id);
   const auto found = std::find(place.owners.begin(), place.owners.end(), &seat);
   if (found == place.owners.end()) return;
   if (place.device.kind != DeviceKind::touch) {
@@ -105,7 +105,7 @@ void Seating::remove_owner(DeviceId id, Seat& seat, Time time) {
 }
 
 void Seating::watch(DeviceId id) {
-  const Place& place = at(id);
+  const KnownDevice& place = at(id);
   listeners_[static_cast<std::size_t>(id)] = {
       place.listeners.data(), static_cast<std::uint32_t>(place.listeners.size()),
       place.owners.empty() || place.swallowed != no_index || rules_.joining != Joining::off};
@@ -121,7 +121,7 @@ void Seating::change_scheme(Seat& seat, SchemeId scheme, Time time) {
 // ---- who may have what
 
 // Two seats at one device hear different bindings of it, or have their own parts of the screen.
-bool Seating::can_share(const Place& place, const Seat& a, const Seat& b) const {
+bool Seating::can_share(const KnownDevice& place, const Seat& a, const Seat& b) const {
   const SchemeDefinition* one = scheme_of(a);
   const SchemeDefinition* other = scheme_of(b);
   if (one == nullptr || other == nullptr) return false;
@@ -129,7 +129,7 @@ bool Seating::can_share(const Place& place, const Seat& a, const Seat& b) const 
   return one->shares_devices && other->shares_devices && are_told_apart;
 }
 
-bool Seating::may_use(const Place& place, SchemeId scheme, const Seat* seat) const {
+bool Seating::may_use(const KnownDevice& place, SchemeId scheme, const Seat* seat) const {
   const SchemeDefinition& wanted = playbook_.scheme(scheme);
   return std::all_of(place.owners.begin(), place.owners.end(), [&](const Seat* owner) {
     if (owner == seat) return true;
@@ -145,7 +145,7 @@ DeviceId Seating::find_for(DeviceKind kind, SchemeId scheme, const Seat* seat) c
   DeviceId best = DeviceId::none;
   int best_rank = 3;
   for (const DeviceId id : plugged()) {
-    const Place& place = at(id);
+    const KnownDevice& place = at(id);
     if (place.device.kind != kind || place.is_leaving || !may_use(place, scheme, seat)) continue;
     const int rank = seat != nullptr && has(place, seat) ? 0 : place.owners.empty() ? 1 : 2;
     if (rank >= best_rank) continue;
@@ -208,7 +208,7 @@ void Seating::sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> ch
   for (const DeviceId id : before) {
     if (std::find(chosen.begin(), chosen.end(), id) == chosen.end()) remove_owner(id, seat, time);
   }
-  std::erase_if(lost_, [&](const LostPlace& lost) { return lost.seat == &seat; });
+  std::erase_if(lost_, [&](const Lost& lost) { return lost.seat == &seat; });
   seat.state().sitting.is_taken = true;
   seat.state().hold_to(scheme);
   for (const DeviceId id : chosen) {
@@ -225,7 +225,7 @@ void Seating::stand_up(Seat& seat) {
     at(id).is_by_rules = false;
     remove_owner(id, seat, journal_.now);
   }
-  std::erase_if(lost_, [&](const LostPlace& lost) { return lost.seat == &seat; });
+  std::erase_if(lost_, [&](const Lost& lost) { return lost.seat == &seat; });
   seat.state().hold_to(SchemeId::none);
   seat.state().sitting.is_taken = false;
   find_waiting(seat);
@@ -253,7 +253,7 @@ void Seating::hold_to(Seat& seat, SchemeId scheme) {
 }
 
 void Seating::give(DeviceId id, Seat& seat) {
-  Place& place = at(id);
+  KnownDevice& place = at(id);
   place.is_by_rules = false;
   const std::vector<Seat*> before = place.owners;
   for (Seat* other : before) {
@@ -304,10 +304,10 @@ void Seating::swap(Seat& a, Seat& b) {
   const SchemeId scheme_of_a = a.scheme();
   change_scheme(a, b.scheme(), journal_.now);
   change_scheme(b, scheme_of_a, journal_.now);
-  std::vector<LostPlace> lost = std::exchange(lost_, {});
+  std::vector<Lost> lost = std::exchange(lost_, {});
   move(of_b, a, NoticeKind::given);
   move(of_a, b, NoticeKind::given);
-  for (LostPlace& place : lost) {
+  for (Lost& place : lost) {
     if (place.seat == &a || place.seat == &b) place.seat = place.seat == &a ? &b : &a;
   }
   lost_ = std::move(lost);

@@ -85,7 +85,7 @@ class Seating {
   std::span<const Notice> notices() const { return notices_; }
 
  private:
-  struct Place {
+  struct KnownDevice {
     Device device{};
     int number = 0;  // among the devices of its kind, from 1
     bool is_plugged = false;
@@ -97,19 +97,19 @@ class Seating {
     std::vector<Listener> listeners{};
     std::vector<Vec2> values{};  // of its controls, by source, while nobody has it
   };
-  struct LostPlace {
+  struct Lost {
     DeviceId device;
     Seat* seat;
   };
 
-  Place& at(DeviceId id) { return devices_[static_cast<std::size_t>(id)]; }
-  const Place& at(DeviceId id) const { return devices_[static_cast<std::size_t>(id)]; }
-  static bool has(const Place& place, const Seat* seat);
+  KnownDevice& at(DeviceId id) { return devices_[static_cast<std::size_t>(id)]; }
+  const KnownDevice& at(DeviceId id) const { return devices_[static_cast<std::size_t>(id)]; }
+  static bool has(const KnownDevice& place, const Seat* seat);
   const SchemeDefinition* scheme_of(const Seat& seat) const;
 
   // Whose a device may be (seating.cpp)
-  bool may_use(const Place& place, SchemeId scheme, const Seat* seat) const;
-  bool can_share(const Place& place, const Seat& a, const Seat& b) const;
+  bool may_use(const KnownDevice& place, SchemeId scheme, const Seat* seat) const;
+  bool can_share(const KnownDevice& place, const Seat& a, const Seat& b) const;
   std::size_t players_beside(const Seat* seat) const;
   JoinAnswer choose(SchemeId scheme, DeviceId device, const Seat* seat,
                     std::vector<DeviceId>& chosen) const;
@@ -137,7 +137,7 @@ class Seating {
   Seat* longest_waiting() const;
 
   // Joining by a press (seating_devices.cpp)
-  bool is_join_press(const Place& place, const Event& event) const;
+  bool is_join_press(const KnownDevice& place, const Event& event) const;
   bool join_by_press(const Event& event);
   JoinAnswer seat_by_press(SchemeId scheme, DeviceId device, Time time);
 
@@ -149,9 +149,9 @@ class Seating {
   std::vector<std::unique_ptr<Seat>> seats_;
   // By device id, with one for DeviceId::none. Ids are never used twice, so these grow a little
   // with each device that is ever plugged in.
-  std::vector<Place> devices_ = std::vector<Place>(1);
+  std::vector<KnownDevice> devices_ = std::vector<KnownDevice>(1);
   std::vector<Listeners> listeners_ = std::vector<Listeners>(1);
-  std::vector<LostPlace> lost_;  // the one that waits longest in front
+  std::vector<Lost> lost_;  // the one that waits longest in front
   std::vector<Notice> pending_;
   std::vector<Notice> notices_;
 };

@@ -26,7 +26,7 @@ int likeness(const Device& lost, const Device& back) {
 
 DeviceId Seating::plug(const Device& device, Time now) {
   const auto id = static_cast<DeviceId>(devices_.size());
-  Place place;
+  KnownDevice place;
   place.device = device;
   place.is_plugged = true;
   if (device.kind != DeviceKind::touch) place.values.resize(control_count);
@@ -58,37 +58,38 @@ std::vector<Seat*> Seating::take_back_place(DeviceId id) {
     best = sure;
     found = lost;
   };
-  for (const LostPlace& lost : lost_) consider(lost.device);
+  for (const Lost& lost : lost_) consider(lost.device);
   for (const DeviceId other : plugged()) {
     if (at(other).is_leaving && !at(other).is_replaced && !at(other).owners.empty()) {
       consider(other);
     }
   }
   if (found == DeviceId::none) return {};
-  Place& before = at(found);
+  KnownDevice& before = at(found);
   at(id).number = before.number;
   at(id).is_by_rules = before.is_by_rules;
   std::vector<Seat*> seats = before.owners;
   before.is_replaced = before.is_plugged;
-  for (const LostPlace& lost : lost_) {
+  for (const Lost& lost : lost_) {
     if (lost.device == found) seats.push_back(lost.seat);
   }
-  std::erase_if(lost_, [&](const LostPlace& lost) { return lost.device == found; });
+  std::erase_if(lost_, [&](const Lost& lost) { return lost.device == found; });
   return seats;
 }
 
 // The lowest that nobody has or waits for.
 void Seating::find_number(DeviceId id) {
-  Place& place = at(id);
+  KnownDevice& place = at(id);
   const auto is_used = [&](int number) {
-    const auto uses = [&](const Place& other) {
+    const auto uses = [&](const KnownDevice& other) {
       return other.device.kind == place.device.kind && other.number == number;
     };
-    const bool is_there = std::any_of(devices_.begin(), devices_.end(), [&](const Place& other) {
-      return &other != &place && other.is_plugged && uses(other);
-    });
+    const bool is_there =
+        std::any_of(devices_.begin(), devices_.end(), [&](const KnownDevice& other) {
+          return &other != &place && other.is_plugged && uses(other);
+        });
     return is_there || std::any_of(lost_.begin(), lost_.end(),
-                                   [&](const LostPlace& lost) { return uses(at(lost.device)); });
+                                   [&](const Lost& lost) { return uses(at(lost.device)); });
   };
   place.number = 1;
   while (is_used(place.number)) ++place.number;
@@ -100,7 +101,7 @@ void Seating::begin_unplugging(DeviceId id) {
 
 void Seating::unplug(DeviceId id, Time time) {
   if (!is_plugged(id)) return;  // unplugged twice
-  Place& place = at(id);
+  KnownDevice& place = at(id);
   place.is_plugged = false;
   note({.kind = NoticeKind::unplugged, .time = time, .device = id});
   const std::vector<Seat*> owners = place.owners;
@@ -114,7 +115,7 @@ void Seating::unplug(DeviceId id, Time time) {
 }
 
 void Seating::release_all(Time time) {
-  for (Place& place : devices_) {
+  for (KnownDevice& place : devices_) {
     place.swallowed = no_index;
     for (Source source = 0; source < place.values.size(); ++source) {
       if (!is_position(source)) place.values[source] = {};
@@ -132,8 +133,8 @@ void Seating::find_waiting(Seat& seat) {
     return std::any_of(seat.devices().begin(), seat.devices().end(),
                        [&](DeviceId id) { return at(id).device.kind == kind; });
   };
-  const bool has_lost = std::any_of(lost_.begin(), lost_.end(),
-                                    [&](const LostPlace& lost) { return lost.seat == &seat; });
+  const bool has_lost =
+      std::any_of(lost_.begin(), lost_.end(), [&](const Lost& lost) { return lost.seat == &seat; });
   const bool lacks = scheme == nullptr
                          ? seat.devices().empty()
                          : !std::all_of(scheme->needs.begin(), scheme->needs.end(), has_kind);
@@ -142,14 +143,14 @@ void Seating::find_waiting(Seat& seat) {
 
 Seat* Seating::longest_waiting() const {
   const auto found = std::find_if(lost_.begin(), lost_.end(),
-                                  [](const LostPlace& lost) { return lost.seat->is_waiting(); });
+                                  [](const Lost& lost) { return lost.seat->is_waiting(); });
   return found == lost_.end() ? nullptr : found->seat;
 }
 
 // ---- joining by a press
 
 bool Seating::lets_through(const Event& event) {
-  Place& place = at(event.device);
+  KnownDevice& place = at(event.device);
   if (!place.is_plugged) return false;
   const Source source = source_of(event.control);
   if (source == place.swallowed) {
@@ -167,7 +168,7 @@ bool Seating::lets_through(const Event& event) {
 }
 
 // A touch screen keeps no values: there each finger that lands is a press.
-bool Seating::is_join_press(const Place& place, const Event& event) const {
+bool Seating::is_join_press(const KnownDevice& place, const Event& event) const {
   if (event.x < join_thresholds.press_at) return false;
   const auto schemes = playbook_.schemes();
   const bool is_join_control = std::any_of(

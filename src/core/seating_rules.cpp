@@ -20,7 +20,7 @@ void Seating::set_rules(const SeatingRules& rules) {
 void Seating::deal(Time time) {
   std::vector<DeviceId> by_rules;
   std::vector<const Seat*> has_pad;
-  const auto count_pad = [&](const Place& place, std::span<Seat* const> seats) {
+  const auto count_pad = [&](const KnownDevice& place, std::span<Seat* const> seats) {
     const bool is_pad = place.device.kind == DeviceKind::gamepad;
     if (is_pad) has_pad.insert(has_pad.end(), seats.begin(), seats.end());
   };
@@ -31,7 +31,7 @@ void Seating::deal(Time time) {
       count_pad(at(id), at(id).owners);
     }
   }
-  for (const LostPlace& lost : lost_) count_pad(at(lost.device), std::span{&lost.seat, 1});
+  for (const Lost& lost : lost_) count_pad(at(lost.device), std::span{&lost.seat, 1});
   std::stable_sort(by_rules.begin(), by_rules.end(),
                    [&](DeviceId a, DeviceId b) { return at(a).number < at(b).number; });
   for (const DeviceId id : by_rules) {
@@ -54,7 +54,7 @@ Seat* Seating::dealt_to(DeviceId id, std::span<const Seat* const> has_pad) const
     const bool has_one = std::find(has_pad.begin(), has_pad.end(), seat) != has_pad.end();
     if (!has_one && !seat->is_reserved()) return seat;
   }
-  const auto lost = std::find_if(lost_.begin(), lost_.end(), [&](const LostPlace& place) {
+  const auto lost = std::find_if(lost_.begin(), lost_.end(), [&](const Lost& place) {
     return at(place.device).device.kind == kind;
   });
   return lost == lost_.end() ? nullptr : lost->seat;

@@ -2,7 +2,6 @@
 #include <charconv>
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
-#include <optional>
 
 #include <nextmove/files.hpp>
 
@@ -24,15 +23,16 @@ std::string joined(const Playbook& playbook, std::span<const SchemeId> schemes) 
   return fmt::format("{}", fmt::join(names, " + "));
 }
 
-// How many could play under this scheme alone.
-std::size_t seats_under(const SchemeDefinition& scheme, std::span<const DeviceKind> devices) {
-  std::size_t seats = most_of_a_kind;
-  for (const DeviceKind kind : scheme.needs) {
-    const auto count = std::count(devices.begin(), devices.end(), kind);
-    const bool is_shared_screen = kind == DeviceKind::touch && scheme.shares_devices && count > 0;
-    if (!is_shared_screen) seats = std::min(seats, static_cast<std::size_t>(count));
+// How many could play under this scheme at the same time.
+std::size_t seats_under(const Playbook& playbook, SchemeId scheme,
+                        std::span<const DeviceKind> devices) {
+  std::size_t seats = 0;
+  for (; seats < most_players; ++seats) {
+    const std::vector<SchemeId> all_alike(seats + 1, scheme);
+    const auto ways = seatings(playbook, devices, seats + 1);
+    if (std::find(ways.begin(), ways.end(), all_alike) == ways.end()) break;
   }
-  return std::min(seats, most_players);
+  return seats;
 }
 
 std::string missing_for(const SchemeDefinition& scheme, std::span<const DeviceKind> devices) {
@@ -45,9 +45,12 @@ std::string missing_for(const SchemeDefinition& scheme, std::span<const DeviceKi
 
 void print_schemes(const Playbook& playbook, std::span<const DeviceKind> devices) {
   Table table{{"SCHEME", "NEEDS", "SHARES", "JOIN", "SEATS"}};
-  for (const SchemeDefinition& scheme : playbook.schemes()) {
+  for (std::size_t i = 0; i < playbook.schemes().size(); ++i) {
+    const SchemeDefinition& scheme = playbook.schemes()[i];
     std::string seats = missing_for(scheme, devices);
-    if (seats.empty()) seats = std::to_string(seats_under(scheme, devices));
+    if (seats.empty()) {
+      seats = std::to_string(seats_under(playbook, static_cast<SchemeId>(i), devices));
+    }
     table.add({scheme.name, listed(scheme.needs), scheme.shares_devices ? "yes" : "",
                scheme.join.is_set() ? to_string(scheme.join) : "(by the game)", std::move(seats)});
   }
@@ -71,8 +74,10 @@ void print_seatings(const Playbook& playbook, std::span<const DeviceKind> device
 void print_as_json(const Playbook& playbook, std::span<const DeviceKind> devices) {
   using Json = nlohmann::ordered_json;
   Json json = {{"schemes", Json::array()}, {"seatings", Json::array()}};
-  for (const SchemeDefinition& scheme : playbook.schemes()) {
-    json["schemes"].push_back({{"name", scheme.name}, {"seats", seats_under(scheme, devices)}});
+  for (std::size_t i = 0; i < playbook.schemes().size(); ++i) {
+    json["schemes"].push_back(
+        {{"name", playbook.schemes()[i].name},
+         {"seats", seats_under(playbook, static_cast<SchemeId>(i), devices)}});
   }
   for (std::size_t players = 1; players <= most_players; ++players) {
     for (const auto& way : seatings(playbook, devices, players)) {

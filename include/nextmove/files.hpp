@@ -1,5 +1,6 @@
-// Files: playbooks in TOML, recordings in JSON Lines (target NextMove::files).
+// Files: playbooks and profiles in TOML, recordings in JSON Lines (target NextMove::files).
 #pragma once
 
 #include <nextmove/playbook_file.hpp>
+#include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>

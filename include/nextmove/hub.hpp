@@ -69,6 +69,13 @@ class Hub {
   /// others who could then not be told apart from it is taken from it.
   void hold_to(Seat& seat, SchemeId scheme);
 
+  /// From now on the seat's player plays with what he has changed, in every scheme and over every
+  /// adopted playbook; an empty profile takes all back. The very next press obeys. Where that
+  /// changes a binding, buttons that are held are released and wait for a fresh press, and axes and
+  /// vectors go on with their live values. What has no place counts for nothing (see misfits).
+  /// Allocates. Not for interceptors.
+  void set_profile(Seat& seat, Profile profile);
+
   /// No join press seats anybody here: for a player that is no person.
   void reserve(Seat& seat, bool is_reserved = true);
 

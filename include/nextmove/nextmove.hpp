@@ -15,6 +15,7 @@
 #include <nextmove/mute.hpp>
 #include <nextmove/nearest.hpp>
 #include <nextmove/playbook.hpp>
+#include <nextmove/profile.hpp>
 #include <nextmove/reader.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/recording.hpp>

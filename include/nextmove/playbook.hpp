@@ -25,7 +25,8 @@ struct PlaybookDefinition {
   std::vector<SchemeDefinition> schemes{};
   std::vector<ContextDefinition> contexts{};
   std::vector<MuteDefinition> mutes{};
-  std::vector<ZoneDefinition> zones{};  ///< of touch screens; earlier ones lie on top
+  std::vector<ZoneDefinition> zones{};    ///< of touch screens; earlier ones lie on top
+  std::vector<PlacedControl> reserved{};  ///< no remap puts anything on these
 
   friend bool operator==(const PlaybookDefinition&, const PlaybookDefinition&) = default;
 };

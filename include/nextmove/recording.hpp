@@ -11,6 +11,7 @@
 #include <nextmove/area.hpp>
 #include <nextmove/device.hpp>
 #include <nextmove/event.hpp>
+#include <nextmove/profile.hpp>
 #include <nextmove/seating.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>
@@ -93,6 +94,12 @@ struct HeldTo {
   std::string scheme{};  ///< empty for none
   friend bool operator==(const HeldTo&, const HeldTo&) = default;
 };
+struct ProfileSet {
+  Time time{};
+  std::string seat{};
+  Profile profile{};
+  friend bool operator==(const ProfileSet&, const ProfileSet&) = default;
+};
 struct Reserved {
   Time time{};
   std::string seat{};
@@ -129,8 +136,8 @@ struct Updated {
 
 /// One thing that happened to a hub.
 using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Muted,
-                          Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, Reserved, Freed,
-                          Swapped, PartSet, Resized, Updated>;
+                          Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, Reserved,
+                          Freed, Swapped, PartSet, Resized, Updated>;
 
 /// When a step happened.
 Time time_of(const Step& step);
@@ -146,6 +153,7 @@ struct RecordedSeat {
   std::vector<std::string> contexts{};  ///< entered at the start, in the order of entering
   std::vector<std::string> mutes{};     ///< on at the start; twice where muted twice
   std::string scheme{};                 ///< that it is held to; empty for none
+  Profile profile{};
   bool is_reserved = false;
   Area part{};  ///< of the window
   friend bool operator==(const RecordedSeat&, const RecordedSeat&) = default;

@@ -13,6 +13,7 @@
 #include <nextmove/device.hpp>
 #include <nextmove/interceptor.hpp>
 #include <nextmove/mute.hpp>
+#include <nextmove/profile.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/scheme.hpp>
 #include <nextmove/time.hpp>
@@ -42,6 +43,11 @@ class Seat {
   /// Its part of the window. Touch zones lie in it, and the positions of pointers are counted in
   /// it.
   Area part() const;
+
+  /// The hub's playbook with what this player has changed; see Hub::set_profile. Its numbers and
+  /// handles are the hub's.
+  const Playbook& playbook() const;
+  const Profile& profile() const;
 
   /// What the action does, as of the last update. A handle of another playbook, or an empty one,
   /// reads as at rest. Constant time, no allocation.

@@ -47,6 +47,7 @@ class Checker {
     check_schemes();
     check_contexts();
     check_mutes();
+    bindings_.check_reserved(definition_.reserved);
     check_all_driven();
     std::stable_sort(found_.begin(), found_.end(), [](const Diagnostic& a, const Diagnostic& b) {
       return std::pair{a.place.line, a.place.column} < std::pair{b.place.line, b.place.column};
@@ -285,13 +286,11 @@ class Checker {
   // apart, or they press different buttons at different depths (a trigger pulled half to aim and
   // fully to fire) or by different gestures (a tap and a hold).
   bool clash(const Use& a, const Use& b) const {
-    const bool overlap =
-        a.control.source == b.control.source && (a.control.part & b.control.part) != 0;
     const bool different_depths = a.binding->thresholds.press_at != b.binding->thresholds.press_at;
     const bool different_gestures = a.binding->gesture != b.binding->gesture;
     const bool told_apart =
         (different_depths || different_gestures) && a.binding->action != b.binding->action;
-    return overlap && !told_apart && same_with(a, b) && share_a_scheme(a, b);
+    return overlap(a.control, b.control) && !told_apart && same_with(a, b) && share_a_scheme(a, b);
   }
 
   // What is heard by seats that are held to no scheme is the same for both.

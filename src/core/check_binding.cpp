@@ -46,10 +46,6 @@ bool can_drive_whole(const ResolvedControl& control, ActionKind kind) {
   return false;
 }
 
-bool overlap(const ResolvedControl& a, const ResolvedControl& b) {
-  return a.source == b.source && (a.part & b.part) != 0;
-}
-
 bool is_curve(const std::vector<Vec2>& points) {
   if (points.front().x != 0 || points.back().x != 1) return false;
   for (std::size_t i = 0; i < points.size(); ++i) {
@@ -189,6 +185,10 @@ bool BindingChecker::has_displacement() const {
 bool BindingChecker::has_live_control() const {
   return std::any_of(uses_.begin(), uses_.end(),
                      [](const Use& use) { return !is_displacement(use.control.form); });
+}
+
+void BindingChecker::check_reserved(const std::vector<PlacedControl>& reserved) {
+  for (const PlacedControl& placed : reserved) resolved(placed);
 }
 
 // ---- numbers

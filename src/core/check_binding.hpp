@@ -36,6 +36,7 @@ class BindingChecker {
   std::vector<Use> check(const BindingDefinition& binding, const ActionDefinition& action);
 
   void check_thresholds(const Thresholds& thresholds);
+  void check_reserved(const std::vector<PlacedControl>& reserved);
 
  private:
   void check_controls();

@@ -23,9 +23,7 @@ constexpr Control releasing_all{0xffff};
 class HubState {
  public:
   explicit HubState(Playbook book)
-      : playbook(std::move(book)), seating(playbook, journal, customs) {
-    customs.number(playbook.data().wiring.custom_names());
-  }
+      : playbook(std::move(book)), seating(playbook, journal, customs) {}
 
   // A step costs something to make, so it is made only where somebody listens.
   template <class What>
@@ -124,6 +122,11 @@ void Hub::hold_to(Seat& seat, SchemeId scheme) {
   const std::string name = scheme == SchemeId::none ? "" : playbook().scheme(scheme).name;
   state_->report(HeldTo{now(), std::string{seat.name()}, name});
   state_->seating.hold_to(seat, scheme);
+}
+
+void Hub::set_profile(Seat& seat, Profile profile) {
+  state_->report(ProfileSet{now(), std::string{seat.name()}, profile});
+  seat.state().set_profile(std::move(profile));
 }
 
 void Hub::reserve(Seat& seat, bool is_reserved) {
@@ -259,7 +262,6 @@ void Hub::set_part(Seat& seat, Area part) {
 
 void Hub::adopt(const Playbook& playbook) {
   state_->playbook = core::keep_numbers(state_->playbook, playbook);
-  state_->customs.number(state_->playbook.data().wiring.custom_names());
   for (const auto& seat : seats()) {
     seat->state().adopt(state_->playbook);
     seat->find_readings();

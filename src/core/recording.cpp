@@ -26,6 +26,7 @@ RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
     recorded.mutes.insert(recorded.mutes.end(), mutes[i], playbook.mutes()[i].name);
   }
   if (seat.scheme() != SchemeId::none) recorded.scheme = playbook.scheme(seat.scheme()).name;
+  recorded.profile = seat.profile();
   recorded.is_reserved = seat.is_reserved();
   recorded.part = seat.part();
   return recorded;
@@ -68,6 +69,7 @@ void Replay::restore(const RecordedSeat& recorded) {
     if (const auto mute = playbook.find_mute(name)) seat.mute(*mute);
   }
   if (const auto scheme = playbook.find_scheme(recorded.scheme)) hub_.hold_to(seat, *scheme);
+  if (!recorded.profile.is_empty()) hub_.set_profile(seat, recorded.profile);
   if (recorded.is_reserved) hub_.reserve(seat);
   if (recorded.part != Area{}) hub_.set_part(seat, recorded.part);
 }
@@ -161,6 +163,9 @@ class Decisions {
     with(it.seat, [&](Seat& seat) {
       if (scheme || it.scheme.empty()) hub_.hold_to(seat, scheme.value_or(SchemeId::none));
     });
+  }
+  void operator()(const ProfileSet& it) const {
+    with(it.seat, [&](Seat& seat) { hub_.set_profile(seat, it.profile); });
   }
   void operator()(const Reserved& it) const {
     with(it.seat, [&](Seat& seat) { hub_.reserve(seat, it.is_reserved); });

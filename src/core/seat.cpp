@@ -57,6 +57,14 @@ SchemeId Seat::scheme() const {
 std::span<const DeviceId> Seat::devices() const {
   return state_->devices();
 }
+const Playbook& Seat::playbook() const {
+  return state_->playbook();
+}
+
+const Profile& Seat::profile() const {
+  return state_->profile();
+}
+
 bool Seat::is_taken() const {
   return state_->sitting.is_taken;
 }

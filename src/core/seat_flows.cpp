@@ -23,10 +23,11 @@ void add(Vec2& sum, Vec2 value, float factor) {
 }  // namespace
 
 Vec2 SeatState::custom(const LiveBinding& binding, Vec2 value) const {
-  const Customs::Function* function = customs_.find(binding.custom);
-  require(function != nullptr,
+  const Customs::Function& function = *custom_functions_[binding.custom];
+  const bool is_given = static_cast<bool>(function);
+  require(is_given,
           "the playbook names a custom shaping that the hub was not given; see Hub::set_custom");
-  return function == nullptr ? value : (*function)(value);
+  return is_given ? function(value) : value;
 }
 
 void SeatState::flow(Slot& slot, const Wire& wire, RouteState& state, Vec2 value, Cause cause) {

@@ -8,9 +8,10 @@
 
 namespace nextmove::core {
 
-SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, const Customs& customs)
+SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs)
     : name_(std::move(name)),
-      playbook_(std::move(playbook)),
+      given_(std::move(playbook)),
+      playbook_(given_),
       journal_(journal),
       customs_(customs),
       wiring_(&playbook_.data().wiring),
@@ -20,6 +21,7 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, cons
       mutes_(playbook_.mutes().size()) {
   for (const ActionDefinition& action : playbook_.actions()) readings_.push_back({action.kind});
   make_room();
+  find_custom_functions();
   list_drivers();
 }
 
@@ -32,6 +34,13 @@ void SeatState::make_room() {
   gestures_.reserve(slots_.size() * wiring_->gesture_count());
   flows_.reserve(slots_.size() * wiring_->flow_count());
   rewired_flows_.reserve(slots_.size() * wiring_->state_count());
+}
+
+void SeatState::find_custom_functions() {
+  custom_functions_.clear();
+  for (const std::string& name : wiring_->custom_names()) {
+    custom_functions_.push_back(&customs_.find(name));
+  }
 }
 
 void SeatState::list_drivers() {
@@ -54,9 +63,20 @@ SeatState::~SeatState() {
   }
 }
 
+void SeatState::adopt(const Playbook& playbook) {
+  given_ = playbook;
+  play_by(remapped(given_, profile_, scheme_));
+}
+
+void SeatState::set_profile(Profile profile) {
+  profile_ = std::move(profile);
+  Playbook changed = remapped(given_, profile_, scheme_);
+  if (changed.definition() != playbook_.definition()) play_by(std::move(changed));
+}
+
 // The devices' values stay: axes and vectors go on with them, buttons wait for a fresh press.
-void SeatState::adopt(Playbook playbook) {
-  require(!is_intercepting_, "Hub::adopt was called by an interceptor");
+void SeatState::play_by(Playbook playbook) {
+  require(!is_intercepting_, "Hub::adopt and Hub::set_profile are not for interceptors");
   time_ = present();
   for (const auto& slot : slots_) {
     const std::vector<Vec2> controls = slot->controls;
@@ -92,6 +112,7 @@ void SeatState::adopt(Playbook playbook) {
     *slot = std::move(anew);
   }
   make_room();
+  find_custom_functions();
   list_drivers();
   find_areas();
   // Of the contexts that are entered some may rank otherwise now.
@@ -231,6 +252,10 @@ void SeatState::leave(ContextId context) {
 
 void SeatState::hold_to(SchemeId scheme) {
   if (scheme == scheme_) return;
+  if (!profile_.is_empty()) {
+    scheme_ = scheme;
+    return play_by(remapped(given_, profile_, scheme_));
+  }
   time_ = present();
   const SchemeSet before = bit_of(scheme_);
   const SchemeSet after = bit_of(scheme);

@@ -10,6 +10,7 @@
 #include <nextmove/handlers.hpp>
 #include <nextmove/interceptor.hpp>
 #include <nextmove/playbook.hpp>
+#include <nextmove/profile.hpp>
 #include <nextmove/reading.hpp>
 
 #include "customs.hpp"
@@ -39,12 +40,13 @@ struct Sitting {
 class SeatState {
  public:
   /// The journal and the customs must outlive the seat.
-  SeatState(std::string name, Playbook playbook, Journal& journal, const Customs& customs);
+  SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs);
   ~SeatState();
   SeatState(const SeatState&) = delete;
   SeatState& operator=(const SeatState&) = delete;
 
   const std::string& name() const { return name_; }
+  /// The one it was given, with the player's changes.
   const Playbook& playbook() const { return playbook_; }
 
   /// The slot lives until remove_device. `values` are those of its controls, by source, as far as
@@ -105,7 +107,10 @@ class SeatState {
 
   /// Goes on with another playbook, in which the numbers of this one still hold (see
   /// keep_numbers).
-  void adopt(Playbook playbook);
+  void adopt(const Playbook& playbook);
+  /// Goes on with what the player has changed.
+  void set_profile(Profile profile);
+  const Profile& profile() const { return profile_; }
 
   // For interceptors, while an update runs. Requires an action of this playbook.
   Intake& intake(ActionId action);
@@ -211,7 +216,9 @@ class SeatState {
   Vec2 merged_value(ActionId action, ActionKind kind);
   Vec2 device_value(const Driver& driver, ActionKind kind) const;
 
+  void play_by(Playbook playbook);
   void make_room();
+  void find_custom_functions();
   void find_areas();
   void take_up_with_controls();
   void list_drivers();
@@ -222,9 +229,11 @@ class SeatState {
   Time present() const { return time_ > journal_.now ? time_ : journal_.now; }
 
   std::string name_;
+  Playbook given_;
+  Profile profile_;
   Playbook playbook_;
   Journal& journal_;
-  const Customs& customs_;
+  Customs& customs_;
   const Wiring* wiring_;
   Wires wires_;
   Time time_{};            // of the event at hand
@@ -232,16 +241,17 @@ class SeatState {
   std::vector<std::unique_ptr<Slot>> slots_;
   std::vector<DeviceId> devices_;  // of the slots
   Tally tally_;
-  std::vector<Driver> drivers_;              // by action, then as plugged in
-  std::vector<std::uint32_t> first_driver_;  // by action, one more at the end
-  std::vector<PointerState> pointers_;       // by action
-  std::vector<ActiveGesture> gestures_;      // under way, in the order of beginning
-  std::vector<ActiveFlow> flows_;            // moving
-  std::vector<ActiveFlow> rewired_flows_;    // to be reckoned when all of the wiring is done
-  std::vector<std::size_t> flipped_;         // with-controls, in the event at hand
-  std::vector<std::uint32_t> mutes_;         // by mute: how often it is on
-  std::vector<ContextId> entered_;           // the one that hears first in front
-  std::vector<Reading> readings_;            // by action
+  std::vector<const Customs::Function*> custom_functions_;  // by number in the wiring
+  std::vector<Driver> drivers_;                             // by action, then as plugged in
+  std::vector<std::uint32_t> first_driver_;                 // by action, one more at the end
+  std::vector<PointerState> pointers_;                      // by action
+  std::vector<ActiveGesture> gestures_;                     // under way, in the order of beginning
+  std::vector<ActiveFlow> flows_;                           // moving
+  std::vector<ActiveFlow> rewired_flows_;  // to be reckoned when all of the wiring is done
+  std::vector<std::size_t> flipped_;       // with-controls, in the event at hand
+  std::vector<std::uint32_t> mutes_;       // by mute: how often it is on
+  std::vector<ContextId> entered_;         // the one that hears first in front
+  std::vector<Reading> readings_;          // by action
   std::vector<ActionId> changes_;
   std::vector<ListedInterceptor> interceptors_;      // in order
   std::vector<ListedInterceptor> new_interceptors_;  // added by an interceptor

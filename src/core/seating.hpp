@@ -35,7 +35,7 @@ struct Listeners {
 class Seating {
  public:
   /// All must outlive it; the playbook is read anew whenever it is needed.
-  Seating(const Playbook& playbook, Journal& journal, const Customs& customs)
+  Seating(const Playbook& playbook, Journal& journal, Customs& customs)
       : playbook_(playbook), journal_(journal), customs_(customs) {}
 
   const SeatingRules& rules() const { return rules_; }
@@ -143,7 +143,7 @@ class Seating {
 
   const Playbook& playbook_;
   Journal& journal_;
-  const Customs& customs_;
+  Customs& customs_;
   SeatingRules rules_;
   Vec2 window_ = {16, 9};
   std::vector<std::unique_ptr<Seat>> seats_;

@@ -53,6 +53,11 @@ constexpr bool can_be_down(ControlForm form) {
          form == ControlForm::stick_half;
 }
 
+/// Whether the two have something of one source in common.
+constexpr bool overlap(const ResolvedControl& a, const ResolvedControl& b) {
+  return a.source == b.source && (a.part & b.part) != 0;
+}
+
 constexpr bool is_displacement(ControlForm form) {
   return form == ControlForm::displacement || form == ControlForm::displacement_axis ||
          form == ControlForm::displacement_half;

@@ -59,7 +59,7 @@ void BindingReader::read_key(const TomlEntry& entry, BindingDefinition& binding)
   if (entry.name() == "control") {
     binding.control = values_.control(entry);
   } else if (entry.name() == "with") {
-    read_with(entry, binding);
+    binding.with = values_.controls(entry);
   } else if (entry.name() == "rate") {
     binding.rate = values_.number(entry, 1);
   } else if (entry.name() == "pass_on") {
@@ -155,19 +155,6 @@ void BindingReader::read_repeat(const TomlEntry& entry, Gesture& gesture) {
   }
   gesture =
       repeated(values_.duration(entry, *times->get(0)), values_.duration(entry, *times->get(1)));
-}
-
-void BindingReader::read_with(const TomlEntry& entry, BindingDefinition& binding) {
-  const auto add = [&](const toml::node& node) {
-    if (const auto* name = node.as_string()) {
-      binding.with.push_back(values_.control(name->get(), place_of(node)));
-    } else {
-      values_.error(place_of(node), "a control's name in quotes is wanted here");
-    }
-  };
-  const auto* list = entry.node->as_array();
-  if (list == nullptr) return add(*entry.node);
-  for (const toml::node& node : *list) add(node);
 }
 
 bool BindingReader::read_shaping(const TomlEntry& entry, Shaping& shaping) {

@@ -23,7 +23,6 @@ class BindingReader {
   bool read_shaping(const TomlEntry& entry, Shaping& shaping);
   bool read_gesture(const TomlEntry& entry, Gesture& gesture);
   void read_repeat(const TomlEntry& entry, Gesture& gesture);
-  void read_with(const TomlEntry& entry, BindingDefinition& binding);
   void read_curve(const TomlEntry& entry, Curve& curve);
   void read_invert(const TomlEntry& entry, Shaping& shaping);
 

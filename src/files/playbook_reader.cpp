@@ -50,9 +50,11 @@ class Reader {
       for (const Entry& it : values_.table(entry)) book.mutes.push_back(read_mute(it));
     } else if (entry.name() == "zones") {
       for (const Entry& it : values_.table(entry)) book.zones.push_back(read_zone(it));
+    } else if (entry.name() == "reserved") {
+      book.reserved = values_.controls(entry);
     } else if (entry.name() != "format" && entry.name() != "actions") {
-      values_.unknown_key(entry,
-                          {"format", "title", "actions", "schemes", "contexts", "mutes", "zones"});
+      values_.unknown_key(entry, {"format", "title", "reserved", "actions", "schemes", "contexts",
+                                  "mutes", "zones"});
     }
   }
 
@@ -84,8 +86,11 @@ class Reader {
                                                       : definition.digital.release_at;
         threshold = values_.number(entry, threshold);
         definition.digital.place = place_of(*entry.node);
+      } else if (bool* permission = permission_of(entry.name(), definition)) {
+        *permission = values_.truth(entry);
       } else {
-        values_.unknown_key(entry, {"kind", "label", "group", "press_at", "release_at"});
+        values_.unknown_key(entry, {"kind", "label", "group", "press_at", "release_at", "fixed",
+                                    "required", "with_controls"});
       }
     }
     if (!has_kind && action.node->is_table()) {
@@ -97,6 +102,13 @@ class Reader {
     definition.kind = kind.value_or(ActionKind::button);
     if (!kind) of_unknown_kind_.insert(definition.name);
     return definition;
+  }
+
+  // What a player's remaps may do to it.
+  static bool* permission_of(std::string_view key, ActionDefinition& action) {
+    if (key == "fixed") return &action.is_fixed;
+    if (key == "required") return &action.is_required;
+    return key == "with_controls" ? &action.takes_with : nullptr;
   }
 
   std::optional<ActionKind> read_kind(const Entry& entry) {

@@ -146,11 +146,16 @@ Json zone_schema() {
 }
 
 Json action_schema() {
-  Json action = object({{"kind", one_of({"button", "axis", "vector", "motion", "pointer"})},
-                        {"label", {{"type", "string"}}},
-                        {"group", {{"type", "string"}}},
-                        {"press_at", number(0, 1)},
-                        {"release_at", number(0, 1)}});
+  Json action = object(
+      {{"kind", one_of({"button", "axis", "vector", "motion", "pointer"})},
+       {"label", {{"type", "string"}}},
+       {"group", {{"type", "string"}}},
+       {"press_at", number(0, 1)},
+       {"release_at", number(0, 1)},
+       {"fixed", described({{"type", "boolean"}}, "Players cannot remap it.")},
+       {"required", described({{"type", "boolean"}}, "No remap leaves it without a control.")},
+       {"with_controls", described({{"type", "boolean"}},
+                                   "Players may give it combinations: Shift held, then S.")}});
   action["required"] = {"kind"};
   return action;
 }
@@ -192,13 +197,16 @@ Json mute_schema() {
 std::string playbook_schema() {
   Json schema = {{"$schema", "http://json-schema.org/draft-07/schema#"},
                  {"title", "Next Move playbook"}};
-  schema.update(object({{"format", {{"const", 1}}},
-                        {"title", {{"type", "string"}}},
-                        {"actions", named(action_schema())},
-                        {"schemes", named(scheme_schema())},
-                        {"contexts", named(context_schema())},
-                        {"mutes", named(mute_schema())},
-                        {"zones", named(zone_schema())}}));
+  schema.update(object(
+      {{"format", {{"const", 1}}},
+       {"title", {{"type", "string"}}},
+       {"reserved", described({{"anyOf", {reference("control"), list_of(reference("control"))}}},
+                              "No remap puts anything on these.")},
+       {"actions", named(action_schema())},
+       {"schemes", named(scheme_schema())},
+       {"contexts", named(context_schema())},
+       {"mutes", named(mute_schema())},
+       {"zones", named(zone_schema())}}));
   schema["required"] = {"format"};
   schema["definitions"] = {{"control", control_schema()},
                            {"duration", duration_schema()},

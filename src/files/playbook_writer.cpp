@@ -6,32 +6,14 @@
 #include <nextmove/playbook_file.hpp>
 
 #include "duration.hpp"
+#include "toml_text.hpp"
 
 namespace nextmove {
 namespace {
 
-std::string quoted(std::string_view text) {
-  std::string out = "\"";
-  for (const char c : text) {
-    const auto byte = static_cast<unsigned char>(c);
-    if (c == '"' || c == '\\') {
-      out += '\\';
-      out += c;
-    } else if (byte < 0x20 || byte == 0x7f) {
-      out += fmt::format("\\u{:04X}", byte);
-    } else {
-      out += c;
-    }
-  }
-  return out + '"';
-}
-
-// fmt writes the shortest decimal that reads back as the same float; TOML wants a point in it.
-std::string number(float value) {
-  std::string text = fmt::format("{}", value);
-  if (text.find_first_of(".en") == std::string::npos) text += ".0";
-  return text;
-}
+using files::list_of;
+using files::number;
+using files::quoted;
 
 std::vector<std::string> threshold_fields(const Thresholds& thresholds) {
   const Thresholds usual;
@@ -50,6 +32,9 @@ std::string action_line(const ActionDefinition& action) {
   if (!action.label.empty()) fields += ", label = " + quoted(action.label);
   if (!action.group.empty()) fields += ", group = " + quoted(action.group);
   for (const std::string& field : threshold_fields(action.digital)) fields += ", " + field;
+  if (action.is_fixed) fields += ", fixed = true";
+  if (action.is_required) fields += ", required = true";
+  if (action.takes_with) fields += ", with_controls = true";
   return fmt::format("{} = {{ {} }}\n", action.name, fields);
 }
 
@@ -82,12 +67,13 @@ void add_shaping(const Shaping& shaping, std::vector<std::string>& fields) {
   }
 }
 
-void add_with(const std::vector<PlacedControl>& with, std::vector<std::string>& fields) {
-  if (with.empty()) return;
+void add_controls(std::string_view key, const std::vector<PlacedControl>& controls,
+                  std::vector<std::string>& fields) {
+  if (controls.empty()) return;
   std::vector<std::string> names;
-  names.reserve(with.size());
-  for (const PlacedControl& control : with) names.push_back(quoted(to_string(control)));
-  fields.push_back(fmt::format("with = [{}]", fmt::join(names, ", ")));
+  names.reserve(controls.size());
+  for (const PlacedControl& control : controls) names.push_back(quoted(to_string(control)));
+  fields.push_back(fmt::format("{} = [{}]", key, fmt::join(names, ", ")));
 }
 
 void add_gesture(const Gesture& gesture, std::vector<std::string>& fields) {
@@ -105,13 +91,6 @@ void add_gesture(const Gesture& gesture, std::vector<std::string>& fields) {
           fmt::format("repeat = [{}, {}]", time, quoted(files::to_text(gesture.every))));
       break;
   }
-}
-
-std::string list_of(const std::vector<std::string_view>& names) {
-  std::vector<std::string> quoted_names;
-  quoted_names.reserve(names.size());
-  for (const std::string_view name : names) quoted_names.push_back(quoted(name));
-  return fmt::format("[{}]", fmt::join(quoted_names, ", "));
 }
 
 std::vector<std::string_view> names_of(const std::vector<PlacedName>& placed) {
@@ -137,7 +116,7 @@ std::string binding_text(const BindingDefinition& binding) {
   for (const Direction& direction : directions()) {
     add_control(direction.name, binding.*direction.control);
   }
-  add_with(binding.with, fields);
+  add_controls("with", binding.with, fields);
   add_gesture(binding.gesture, fields);
   add_shaping(binding.shaping, fields);
   if (binding.rate != 0) fields.push_back("rate = " + number(binding.rate));
@@ -205,7 +184,9 @@ std::string zone_line(const ZoneDefinition& zone) {
 }  // namespace
 
 std::string to_toml(const PlaybookDefinition& definition) {
-  std::string out = fmt::format("format = 1\ntitle = {}\n\n[actions]\n", quoted(definition.title));
+  std::vector<std::string> head = {"format = 1", "title = " + quoted(definition.title)};
+  add_controls("reserved", definition.reserved, head);
+  std::string out = fmt::format("{}\n\n[actions]\n", fmt::join(head, "\n"));
   for (const ActionDefinition& action : definition.actions) out += action_line(action);
   if (!definition.schemes.empty()) out += "\n[schemes]\n";
   for (const SchemeDefinition& scheme : definition.schemes) out += scheme_line(scheme);

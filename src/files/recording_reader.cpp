@@ -6,6 +6,7 @@
 #include <optional>
 
 #include <nextmove/nearest.hpp>
+#include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>
 
 #include "text_file.hpp"
@@ -135,6 +136,16 @@ class LineReader {
     return {};
   }
 
+  /// A profile file in one text; an empty one where it is missing.
+  Profile profile() {
+    const std::string file = text("profile");
+    if (file.empty()) return {};
+    Result<Profile> read = parse_profile(file);
+    if (read) return std::move(*read);
+    fail("profile: " + read.diagnostics.front().message);
+    return {};
+  }
+
   bool truth(const char* key) {
     const auto it = json_.find(key);
     if (it == json_.end()) return false;
@@ -162,6 +173,7 @@ class LineReader {
     if (has("join")) return Joined{at, text("join"), id("with"), text("seat")};
     if (has("get_up")) return GotUp{at, text("get_up")};
     if (has("hold_to")) return HeldTo{at, text("seat"), text("hold_to")};
+    if (has("profile")) return ProfileSet{at, text("seat"), profile()};
     if (has("reserve")) return Reserved{at, text("seat"), truth("reserve")};
     if (has("free")) return Freed{at, id("free")};
     if (has("swap")) return Swapped{at, text("seat"), text("swap")};
@@ -173,7 +185,7 @@ class LineReader {
     fail(
         "this line tells nothing known; expected control, update, plug, unplug, give, free, "
         "release, enter, leave, mute, unmute, window, add_seat, rules, join, get_up, hold_to, "
-        "reserve, swap or part");
+        "profile, reserve, swap or part");
     return Updated{at};
   }
 
@@ -275,7 +287,7 @@ class RecordingReader {
     for (const Json& it : list(*json, "seats")) {
       LineReader line{it};
       recording_.header.seats.push_back({line.text("name"), texts(it, "contexts"),
-                                         texts(it, "mutes"), line.text("scheme"),
+                                         texts(it, "mutes"), line.text("scheme"), line.profile(),
                                          line.truth("reserved"), line.part()});
       keep(line, "seats: ");
     }

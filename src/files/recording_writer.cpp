@@ -2,6 +2,7 @@
 #include <string>
 #include <vector>
 
+#include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>
 
 #include "json_text.hpp"
@@ -89,6 +90,10 @@ std::string fields(const GotUp& it) {
 std::string fields(const HeldTo& it) {
   return fmt::format(R"("hold_to":{},"seat":{})", json_text(it.scheme), json_text(it.seat));
 }
+std::string fields(const ProfileSet& it) {
+  return fmt::format(R"("profile":{},"seat":{})", json_text(to_toml(it.profile)),
+                     json_text(it.seat));
+}
 std::string fields(const Reserved& it) {
   return fmt::format(R"("reserve":{},"seat":{})", it.is_reserved, json_text(it.seat));
 }
@@ -126,8 +131,11 @@ std::string to_json_line(const RecordingHeader& header) {
         it.scheme.empty() ? "" : fmt::format(R"(,"scheme":{})", json_text(it.scheme));
     const std::string part =
         it.part == Area{} ? "" : fmt::format(R"(,"part":{})", area_text(it.part));
-    seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}{}{}{}}})", json_text(it.name),
-                                json_list(it.contexts), mutes, scheme,
+    const std::string profile =
+        it.profile.is_empty() ? ""
+                              : fmt::format(R"(,"profile":{})", json_text(to_toml(it.profile)));
+    seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}{}{}{}{}}})", json_text(it.name),
+                                json_list(it.contexts), mutes, scheme, profile,
                                 it.is_reserved ? R"(,"reserved":true)" : "", part));
   }
   const Vec2 size = header.window;

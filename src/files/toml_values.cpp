@@ -139,6 +139,23 @@ PlacedControl TomlValues::control(std::string_view name, Place place) {
   return {Control::none, place};
 }
 
+std::vector<PlacedControl> TomlValues::controls(const TomlEntry& entry) {
+  std::vector<PlacedControl> controls;
+  const auto add = [&](const toml::node& node) {
+    if (const auto* name = node.as_string()) {
+      controls.push_back(control(name->get(), place_of(node)));
+    } else {
+      error(place_of(node), "a control's name in quotes is wanted here");
+    }
+  };
+  if (const auto* list = entry.node->as_array()) {
+    for (const toml::node& node : *list) add(node);
+  } else {
+    add(*entry.node);
+  }
+  return controls;
+}
+
 std::vector<PlacedName> TomlValues::names(const TomlEntry& entry, std::string_view wanted) {
   std::vector<PlacedName> names;
   const auto* list = entry.node->as_array();

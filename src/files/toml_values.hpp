@@ -48,6 +48,8 @@ class TomlValues {
   Duration duration(const TomlEntry& entry, const toml::node& node);
   PlacedControl control(const TomlEntry& entry);
   PlacedControl control(std::string_view name, Place place);
+  /// One of them, or a list.
+  std::vector<PlacedControl> controls(const TomlEntry& entry);
   /// A list of names; `wanted` says of what.
   std::vector<PlacedName> names(const TomlEntry& entry, std::string_view wanted);
 

@@ -10,41 +10,44 @@ namespace {
 
 Recording every_kind_of_step() {
   const DeviceId pad{7};
+  const Profile remapped{.remaps = {{.action = "horn", .controls = {Control::KeyH}}}};
   const SeatingRules rules{.free_devices = FreeDevices::kept,
                            .first_pad = 1,
                            .joining = Joining::open,
                            .most_players = 2,
                            .splits_screen = true};
-  return {{"Harbour \"N\"",
-           {1280, 800},
-           rules,
-           {{DeviceId{1}, {DeviceKind::keyboard, "keyboard"}, {"port tug", "starboard tug"}}},
-           {{"port tug", {"helm", "chart"}, {"radio_call", "radio_call"}, "left_keys"},
-            {"starboard tug", {}, {}, "", true, {0.5F, 0, 0.5F, 1}}}},
-          {SeatAdded{0s, "ferry"},
-           RulesSet{0s, rules},
-           Joined{0s, "pad", DeviceId{1}, "ferry"},
-           Joined{0s, "pad", DeviceId{1}, ""},
-           GotUp{0s, "ferry"},
-           HeldTo{0s, "ferry", "pad"},
-           HeldTo{0s, "ferry", ""},
-           Reserved{0s, "ferry", false},
-           Freed{0s, DeviceId{1}},
-           Swapped{0s, "port tug", "ferry"},
-           PartSet{0s, "ferry", {0, 0.25F, 1, 0.75F}},
-           Event{250ms, DeviceId{1}, Control::KeyW, 1},
-           Plugged{1s, pad, {DeviceKind::gamepad, "pad\n\"x\"", 0x1209, 0xffff, "s-1", "usb-1"}},
-           Given{1s, pad, "starboard tug"},
-           Event{1500001us, pad, Control::PadLeftStick, -0.1F, 0.33333334F},
-           Event{1500002us, DeviceId{1}, Control::Wheel, 0, -1},
-           Entered{2s, "port tug", "crane"},
-           Left{2s, "port tug", "chart"},
-           Muted{2s, "port tug", "radio_call"},
-           Unmuted{2500ms, "port tug", "radio_call"},
-           Resized{2600ms, 1920, 1080.5F},
-           ReleasedAll{3s},
-           Unplugged{3s, pad},
-           Updated{3s}}};
+  return {
+      {"Harbour \"N\"",
+       {1280, 800},
+       rules,
+       {{DeviceId{1}, {DeviceKind::keyboard, "keyboard"}, {"port tug", "starboard tug"}}},
+       {{"port tug", {"helm", "chart"}, {"radio_call", "radio_call"}, "left_keys", remapped},
+        {"starboard tug", {}, {}, "", {}, true, {0.5F, 0, 0.5F, 1}}}},
+      {SeatAdded{0s, "ferry"},
+       RulesSet{0s, rules},
+       Joined{0s, "pad", DeviceId{1}, "ferry"},
+       Joined{0s, "pad", DeviceId{1}, ""},
+       GotUp{0s, "ferry"},
+       HeldTo{0s, "ferry", "pad"},
+       HeldTo{0s, "ferry", ""},
+       Reserved{0s, "ferry", false},
+       ProfileSet{0s, "port tug", {.remaps = {{.action = "horn", .controls = {Control::KeyH}}}}},
+       Freed{0s, DeviceId{1}},
+       Swapped{0s, "port tug", "ferry"},
+       PartSet{0s, "ferry", {0, 0.25F, 1, 0.75F}},
+       Event{250ms, DeviceId{1}, Control::KeyW, 1},
+       Plugged{1s, pad, {DeviceKind::gamepad, "pad\n\"x\"", 0x1209, 0xffff, "s-1", "usb-1"}},
+       Given{1s, pad, "starboard tug"},
+       Event{1500001us, pad, Control::PadLeftStick, -0.1F, 0.33333334F},
+       Event{1500002us, DeviceId{1}, Control::Wheel, 0, -1},
+       Entered{2s, "port tug", "crane"},
+       Left{2s, "port tug", "chart"},
+       Muted{2s, "port tug", "radio_call"},
+       Unmuted{2500ms, "port tug", "radio_call"},
+       Resized{2600ms, 1920, 1080.5F},
+       ReleasedAll{3s},
+       Unplugged{3s, pad},
+       Updated{3s}}};
 }
 
 std::string text_of(const Recording& recording) {
@@ -128,7 +131,7 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
   EXPECT_EQ(error_of(R"({"t":1,"jump":true})"),
             "this line tells nothing known; expected control, update, plug, unplug, give, free, "
             "release, enter, leave, mute, unmute, window, add_seat, rules, join, get_up, hold_to, "
-            "reserve, swap or part");
+            "profile, reserve, swap or part");
   EXPECT_EQ(error_of(R"({"t":1,"rules":{"joining":"ajar"}})"),
             "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
             "open), first_pad, most_players (1 or more) and splits_screen");

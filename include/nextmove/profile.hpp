@@ -1,0 +1,111 @@
+// Profiles: what one player has changed of a playbook: remaps and tuning.
+#pragma once
+
+#include <cstdint>
+#include <optional>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include <nextmove/binding.hpp>
+#include <nextmove/device.hpp>
+#include <nextmove/diagnostic.hpp>
+#include <nextmove/playbook.hpp>
+#include <nextmove/scheme.hpp>
+
+namespace nextmove {
+
+/// The whole of an action, or one of its directions.
+enum class ActionPart : std::uint8_t { whole, up, down, left, right, more, less };
+
+/// "whole", "up" and so on.
+std::string_view to_string(ActionPart part);
+std::optional<ActionPart> find_action_part(std::string_view name);
+
+/// Whether actions of this kind have the part.
+bool has_part(ActionKind kind, ActionPart part);
+
+/// What a player operates: a control, perhaps while others are held.
+struct Combination {
+  PlacedControl control{};
+  std::vector<PlacedControl> with{};  ///< what must be held; their order does not matter
+
+  Combination() = default;
+  Combination(Control c) : control(c) {}                           // NOLINT: implicit
+  Combination(PlacedControl c, std::vector<PlacedControl> w = {})  // NOLINT: implicit
+      : control(std::move(c)), with(std::move(w)) {}
+  friend bool operator==(const Combination& a, const Combination& b);
+};
+
+/// "KeyS", "ShiftLeft+KeyS".
+std::string to_string(const Combination& combination);
+
+/// The combination that is written like this, or nothing. Whether there is such a zone is not its
+/// business.
+std::optional<Combination> find_combination(std::string_view text);
+
+/// The controls of one kind of device for one action, or one of its directions, in place of those
+/// that the playbook gives it there. With none, the player has taken them away. Gesture and shaping
+/// stay those of the playbook's bindings: of the one with the same control, else of those that are
+/// left, in order.
+struct Remap {
+  std::string action{};
+  ActionPart part = ActionPart::whole;
+  std::string context{};  ///< empty: in every context that binds the action
+  DeviceKind device = DeviceKind::keyboard;
+  /// For seats that are held to these. Empty: for all others than those whose scheme shares its
+  /// devices (on a touch screen, for these as well).
+  std::vector<std::string> schemes{};
+  std::vector<Combination> controls{};
+  Place place{};  ///< in the profile file
+
+  friend bool operator==(const Remap&, const Remap&) = default;
+};
+
+/// How the player wants bindings to behave. What is not set stays as the playbook has it; where
+/// several tunings set the same, the one that names an action counts, then the one that names a
+/// device.
+struct Tuning {
+  std::string action{};                    ///< empty: all to which it applies
+  std::optional<DeviceKind> device{};      ///< bindings with a control on such a device
+  std::optional<float> sensitivity{};      ///< times the scale; 0.05..20
+  std::optional<float> dead_zone{};        ///< of sticks and triggers; 0..0.95
+  std::optional<float> outer_dead_zone{};  ///< likewise; with dead_zone at most 0.95
+  std::optional<bool> invert_x{};          ///< turned round against the playbook; also of an axis
+  std::optional<bool> invert_y{};
+  std::optional<bool> toggle{};  ///< true: presses and holds become toggles; false: the other way
+  std::optional<float> hold_time{};     ///< times that of a hold; 0.1..10
+  std::optional<float> tap_time{};      ///< times that of a tap, or between several; 0.1..10
+  std::optional<float> repeat_delay{};  ///< times the first of a repeat; 0.1..10
+  std::optional<float> repeat_rate{};   ///< how much more often it repeats; 0.1..10
+  Place place{};
+
+  friend bool operator==(const Tuning&, const Tuning&) = default;
+};
+
+/// All that one player has changed. Plain data, of use with any version of the playbook: what does
+/// not fit one stays where it is and counts for nothing there.
+struct Profile {
+  std::vector<Remap> remaps{};  ///< of two for the same, the later counts
+  std::vector<Tuning> tunings{};
+  bool swaps_sticks = false;  ///< what the playbook gives the left stick is on the right one
+  /// Entries of a profile file that this version of the library cannot read, as they stand there:
+  /// they are written back.
+  std::vector<std::string> unread{};
+
+  bool is_empty() const {
+    return remaps.empty() && tunings.empty() && !swaps_sticks && unread.empty();
+  }
+  friend bool operator==(const Profile&, const Profile&) = default;
+};
+
+/// What of the profile has no place in this playbook, and why, as warnings: an action that is no
+/// longer there, say, or is fixed, or would be left without a control that it must keep.
+std::vector<Diagnostic> misfits(const Profile& profile, const Playbook& playbook);
+
+/// The playbook as this player plays it, in a seat that is held to this scheme. Numbers and handles
+/// are those of `playbook`. Allocates; made anew when the profile changes, not while playing.
+Playbook remapped(const Playbook& playbook, const Profile& profile,
+                  SchemeId scheme = SchemeId::none);
+
+}  // namespace nextmove

@@ -1,0 +1,141 @@
+#include <algorithm>
+#include <cstdlib>
+#include <filesystem>
+#include <fmt/format.h>
+#include <optional>
+#include <string>
+
+#include <nextmove/profile_file.hpp>
+
+#include "text_file.hpp"
+#include "whole_file.hpp"
+
+namespace nextmove {
+namespace {
+
+namespace fs = std::filesystem;
+
+Diagnostic told(Severity severity, const std::string& path, std::string message) {
+  return {severity, path, {}, std::move(message), {}};
+}
+
+Result<Profile> read(const std::string& path) {
+  Result<std::string> text = files::read_text_file(path, files::mebibyte);
+  if (!text) return {std::nullopt, std::move(text.diagnostics)};
+  return parse_profile(*text, path);
+}
+
+bool exists(const std::string& path) {
+  std::error_code problem;
+  return fs::exists(path, problem);
+}
+
+void append(std::vector<Diagnostic>& to, const std::vector<Diagnostic>& from) {
+  to.insert(to.end(), from.begin(), from.end());
+}
+
+// Sets a file aside that is no profile. What cannot even be opened stays where it is: that may
+// pass.
+bool set_aside(const std::string& path, std::vector<Diagnostic>& diagnostics) {
+  const std::string aside = files::set_aside(path);
+  diagnostics.push_back(
+      aside.empty()
+          ? told(Severity::error, path, "cannot be set aside; it stays where it is")
+          : told(Severity::warning, path,
+                 "is damaged and was set aside as " + fs::path{aside}.filename().string()));
+  return !aside.empty();
+}
+
+bool can_be_opened(const std::string& path) {
+  return files::read_text_file(path, SIZE_MAX).value.has_value();
+}
+
+// A player may have put the file elsewhere and left a link.
+std::string behind_links(const std::string& path) {
+  std::error_code problem;
+  const fs::path real = fs::canonical(path, problem);
+  return problem ? path : real.string();
+}
+
+}  // namespace
+
+LoadedProfile load_profile(const std::string& path) {
+  LoadedProfile loaded;
+  if (exists(path)) {
+    Result<Profile> file = read(path);
+    append(loaded.diagnostics, file.diagnostics);
+    if (file) {
+      loaded.profile = std::move(*file);
+      loaded.source = ProfileSource::file;
+      return loaded;
+    }
+    if (can_be_opened(path)) set_aside(path, loaded.diagnostics);
+  }
+  const std::string backup = path + ".backup";
+  if (!exists(backup)) return loaded;
+  Result<Profile> before = read(backup);
+  append(loaded.diagnostics, before.diagnostics);
+  if (!before) return loaded;
+  loaded.profile = std::move(*before);
+  loaded.source = ProfileSource::backup;
+  loaded.diagnostics.push_back(
+      told(Severity::warning, path, "its backup is used, which is the one saved before"));
+  return loaded;
+}
+
+std::vector<Diagnostic> save_profile(const std::string& given, const Profile& profile) {
+  const std::string path = behind_links(given);
+  std::vector<Diagnostic> diagnostics;
+  bool is_there = exists(path);
+  if (is_there && !read(path)) {
+    if (!can_be_opened(path)) {
+      diagnostics.push_back(told(Severity::error, path,
+                                 "is there and cannot be read, so nothing is put in its place"));
+      return diagnostics;
+    }
+    if (!set_aside(path, diagnostics)) return diagnostics;
+    is_there = false;
+  }
+  if (const auto problem = files::replace_file(path, to_toml(profile), is_there)) {
+    diagnostics.push_back(told(Severity::error, path, "the changes are not saved: " + *problem));
+  }
+  return diagnostics;
+}
+
+namespace {
+
+std::string as_file_name(std::string_view name) {
+  std::string out;
+  for (const char c : name) {
+    const auto byte = static_cast<unsigned char>(c);
+    const bool is_letter = (byte >= 'a' && byte <= 'z') || (byte >= 'A' && byte <= 'Z');
+    const bool is_digit = byte >= '0' && byte <= '9';
+    if (is_letter || is_digit || byte >= 0x80 || c == '-' || c == '_') out += c;
+    if (c == ' ') out += '_';
+  }
+  constexpr std::size_t longest = 100;
+  return out.substr(0, longest);
+}
+
+// Of the environment, whole paths only, as the convention has it.
+std::optional<fs::path> folder_in(const char* variable) {
+  const char* value = std::getenv(variable);  // NOLINT(concurrency-mt-unsafe): nobody writes it
+  if (value == nullptr || !fs::path{value}.is_absolute()) return std::nullopt;
+  return fs::path{value};
+}
+
+}  // namespace
+
+std::string usual_profile_path(std::string_view game, std::string_view player) {
+  const std::string folder = as_file_name(game);
+  const std::string file = as_file_name(player);
+  std::optional<fs::path> base = folder_in("XDG_CONFIG_HOME");
+  if (!base) {
+    base = folder_in("HOME");
+    if (base) *base /= ".config";
+  }
+  if (!base || folder.empty() || file.empty()) return {};
+  return (*base / folder / (file + ".toml")).string();
+}
+
+}  // namespace nextmove

@@ -1,0 +1,257 @@
+// Saving and loading profiles, with everything going wrong that can.
+#include <csignal>
+#include <cstdio>
+#include <filesystem>
+#include <fstream>
+#include <gtest/gtest.h>
+#include <random>
+#include <sstream>
+#include <sys/resource.h>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include <nextmove/profile_file.hpp>
+
+namespace nextmove {
+namespace {
+
+namespace fs = std::filesystem;
+using enum Control;
+
+Profile numbered(int number) {
+  Profile profile;
+  profile.remaps.resize(20);
+  for (Remap& remap : profile.remaps) {
+    remap.action = "horn";
+    remap.context = "save_" + std::to_string(number);
+    remap.controls = {KeyH};
+  }
+  return profile;
+}
+
+std::string text_of(const fs::path& path) {
+  std::ifstream file{path};
+  std::ostringstream text;
+  text << file.rdbuf();
+  return text.str();
+}
+
+struct ProfileStore : ::testing::Test {
+  ProfileStore() {
+    fs::remove_all(folder);
+    fs::create_directories(folder);
+  }
+  ~ProfileStore() override {
+    fs::permissions(folder, fs::perms::owner_all);
+    fs::remove_all(folder);
+  }
+  void write(const std::string& text, const std::string& ending = "") const {
+    std::ofstream{path + ending} << text;
+  }
+  bool has(const std::string& ending) const { return fs::exists(path + ending); }
+
+  static std::vector<std::string> told(const std::vector<Diagnostic>& diagnostics) {
+    std::vector<std::string> messages;
+    for (const Diagnostic& it : diagnostics) {
+      messages.push_back(fs::path{it.file}.filename().string() + ": " + it.message);
+    }
+    return messages;
+  }
+  std::vector<std::string> saving(const Profile& profile) const {
+    return told(save_profile(path, profile));
+  }
+
+  fs::path folder = fs::temp_directory_path() / ("nextmove-" + std::to_string(::getpid()));
+  std::string path = (folder / "marlis.toml").string();
+};
+
+using Told = std::vector<std::string>;
+
+TEST_F(ProfileStore, NothingSavedYetIsNoTrouble) {
+  const LoadedProfile loaded = load_profile(path);
+  EXPECT_EQ(loaded.source, ProfileSource::defaults);
+  EXPECT_EQ(loaded.profile, Profile{});
+  EXPECT_TRUE(loaded.diagnostics.empty());
+}
+
+TEST_F(ProfileStore, WhatIsSavedIsLoaded) {
+  EXPECT_EQ(saving(numbered(1)), Told{});
+  const LoadedProfile loaded = load_profile(path);
+  EXPECT_EQ(loaded.source, ProfileSource::file);
+  EXPECT_EQ(loaded.profile, numbered(1));
+  EXPECT_FALSE(has(".new"));
+}
+
+TEST_F(ProfileStore, FoldersOnTheWayAreMade) {
+  path = (folder / "a" / "b" / "marlis.toml").string();
+  EXPECT_EQ(saving(numbered(1)), Told{});
+  EXPECT_EQ(load_profile(path).profile, numbered(1));
+}
+
+TEST_F(ProfileStore, TheOneBeforeIsTheBackup) {
+  for (int i = 1; i <= 3; ++i) EXPECT_EQ(saving(numbered(i)), Told{});
+  EXPECT_EQ(load_profile(path).profile, numbered(3));
+  EXPECT_EQ(load_profile(path + ".backup").profile, numbered(2));
+}
+
+TEST_F(ProfileStore, ADamagedFileIsSetAsideAndTheBackupUsed) {
+  saving(numbered(1));
+  saving(numbered(2));
+  write("format = 1\nremaps = [");
+  const LoadedProfile loaded = load_profile(path);
+  EXPECT_EQ(loaded.source, ProfileSource::backup);
+  EXPECT_EQ(loaded.profile, numbered(1));
+  EXPECT_EQ(text_of(path + ".damaged"), "format = 1\nremaps = [");
+  const Told messages = told(loaded.diagnostics);
+  ASSERT_EQ(messages.size(), 3U);
+  EXPECT_EQ(messages[1], "marlis.toml: is damaged and was set aside as marlis.toml.damaged");
+  EXPECT_EQ(messages[2], "marlis.toml: its backup is used, which is the one saved before");
+}
+
+TEST_F(ProfileStore, NothingThatWasSetAsideIsOverwritten) {
+  for (const char* text : {"one", "two", "three"}) {
+    write(text);
+    load_profile(path);
+  }
+  EXPECT_EQ(text_of(path + ".damaged"), "one");
+  EXPECT_EQ(text_of(path + ".damaged-2"), "two");
+  EXPECT_EQ(text_of(path + ".damaged-3"), "three");
+}
+
+TEST_F(ProfileStore, WithTheBackupDamagedTooThereAreTheDefaults) {
+  write("one");
+  write("two", ".backup");
+  const LoadedProfile loaded = load_profile(path);
+  EXPECT_EQ(loaded.source, ProfileSource::defaults);
+  EXPECT_EQ(text_of(path + ".backup"), "two");
+}
+
+TEST_F(ProfileStore, ADamagedFileIsNeverSavedOver) {
+  saving(numbered(1));
+  write("typed by hand");
+  EXPECT_EQ(saving(numbered(2)),
+            Told{"marlis.toml: is damaged and was set aside as marlis.toml.damaged"});
+  EXPECT_EQ(text_of(path + ".damaged"), "typed by hand");
+  EXPECT_EQ(load_profile(path).profile, numbered(2));
+}
+
+TEST_F(ProfileStore, ALinkIsFollowedToTheFile) {
+  const std::string real = (folder / "elsewhere.toml").string();
+  save_profile(real, numbered(1));
+  fs::create_symlink(real, path);
+  EXPECT_EQ(saving(numbered(2)), Told{});
+  EXPECT_TRUE(fs::is_symlink(path));
+  EXPECT_EQ(load_profile(real).profile, numbered(2));
+}
+
+TEST_F(ProfileStore, AFileThatIsTooLargeIsSetAside) {
+  write(std::string(1'100'000, '#'));
+  EXPECT_EQ(load_profile(path).source, ProfileSource::defaults);
+  EXPECT_TRUE(has(".damaged"));
+}
+
+// In a process of its own; its exit status is what `work` returns.
+template <class Work>
+int in_child(Work work) {
+  const pid_t child = ::fork();
+  if (child == 0) ::_exit(work());
+  int status = 0;
+  ::waitpid(child, &status, 0);
+  return WIFEXITED(status) ? WEXITSTATUS(status) : -1;
+}
+
+// A file may grow no further, as on a disk that is full.
+TEST_F(ProfileStore, OnAFullDiskTheOldFileStaysAndTheFailureIsTold) {
+  saving(numbered(1));
+  const int told_so = in_child([&] {
+    ::signal(SIGXFSZ, SIG_IGN);
+    const rlimit little{100, 100};
+    ::setrlimit(RLIMIT_FSIZE, &little);
+    const Told messages = saving(numbered(2));
+    return messages.size() == 1 && messages[0].find("are not saved") != std::string::npos ? 0 : 1;
+  });
+  EXPECT_EQ(told_so, 0);
+  EXPECT_EQ(load_profile(path).profile, numbered(1));
+  EXPECT_FALSE(has(".new"));
+}
+
+TEST_F(ProfileStore, InAReadOnlyFolderTheOldFileStaysAndTheFailureIsTold) {
+  saving(numbered(1));
+  fs::permissions(folder, fs::perms::owner_read | fs::perms::owner_exec | fs::perms::others_read |
+                              fs::perms::others_exec);
+  fs::permissions(path, fs::perms::others_read, fs::perm_options::add);
+  const int told_so = in_child([&] {
+    constexpr uid_t nobody = 65'534;
+    if (::geteuid() == 0 && ::seteuid(nobody) != 0) return 2;
+    const Told messages = saving(numbered(2));
+    return messages == Told{"marlis.toml: the changes are not saved: cannot write " + path +
+                            ".new: Permission denied"}
+               ? 0
+               : 1;
+  });
+  EXPECT_EQ(told_so, 0);
+  EXPECT_EQ(load_profile(path).profile, numbered(1));
+}
+
+// Two processes at once: the last one counts, and neither tears the other's file.
+TEST_F(ProfileStore, SeveralProcessesMaySaveAtTheSameTime) {
+  saving(numbered(0));
+  std::vector<pid_t> children;
+  for (int number = 1; number <= 4; ++number) {
+    children.push_back(::fork());
+    if (children.back() != 0) continue;
+    for (int i = 0; i < 100; ++i) {
+      if (!save_profile(path, numbered(number)).empty()) ::_exit(1);
+      if (load_profile(path).source != ProfileSource::file) ::_exit(2);
+    }
+    ::_exit(0);
+  }
+  for (const pid_t child : children) {
+    int status = 0;
+    ::waitpid(child, &status, 0);
+    EXPECT_EQ(status, 0);
+  }
+  EXPECT_EQ(load_profile(path).source, ProfileSource::file);
+}
+
+// Killed at any moment, the file is the last that was said to be saved, or the one that was being
+// saved: whole.
+TEST_F(ProfileStore, AThousandSavesKilledAtRandomMomentsLoseNothing) {
+  const unsigned seed = std::random_device{}();
+  std::printf("seed %u\n", seed);
+  std::mt19937 random{seed};
+  std::uniform_int_distribution<int> microseconds{0, 6000};
+  saving(numbered(0));
+  int last = 0;
+  int interrupted = 0;
+  for (int round = 0; round < 1000; ++round) {
+    int pipe_ends[2];
+    ASSERT_EQ(::pipe(pipe_ends), 0);
+    const pid_t child = ::fork();
+    if (child == 0) {
+      for (int number = last + 1;; ++number) {
+        save_profile(path, numbered(number));
+        if (::write(pipe_ends[1], &number, sizeof number) < 0) ::_exit(1);
+      }
+    }
+    ::close(pipe_ends[1]);
+    ::usleep(static_cast<useconds_t>(microseconds(random)));
+    ::kill(child, SIGKILL);
+    ::waitpid(child, nullptr, 0);
+    for (int number = 0; ::read(pipe_ends[0], &number, sizeof number) == sizeof number;) {
+      last = number;
+    }
+    ::close(pipe_ends[0]);
+    const LoadedProfile loaded = load_profile(path);
+    ASSERT_EQ(loaded.source, ProfileSource::file) << "round " << round;
+    const bool is_old = loaded.profile == numbered(last);
+    ASSERT_TRUE(is_old || loaded.profile == numbered(last + 1)) << "round " << round;
+    interrupted += has(".new") || !is_old ? 1 : 0;
+    last += is_old ? 0 : 1;
+  }
+  std::printf("%d saves, %d of them interrupted midway\n", last, interrupted);
+  EXPECT_GT(interrupted, 0) << "the kills never met a save";
+}
+
+}  // namespace
+}  // namespace nextmove

@@ -8,6 +8,7 @@
 #include <nextmove/control.hpp>
 #include <nextmove/device.hpp>
 #include <nextmove/diagnostic.hpp>
+#include <nextmove/draft.hpp>
 #include <nextmove/event.hpp>
 #include <nextmove/handlers.hpp>
 #include <nextmove/hub.hpp>

@@ -252,6 +252,30 @@ const Remapping::Fitted* Remapping::find(const Cell& cell, SchemeId scheme) cons
   return found;
 }
 
+std::vector<Cell> Remapping::cells() const {
+  std::vector<Cell> cells;
+  const auto add = [&](const Cell& cell) {
+    if (std::find(cells.begin(), cells.end(), cell) == cells.end()) cells.push_back(cell);
+  };
+  for (std::size_t i = 0; i < definition_.contexts.size(); ++i) {
+    for (const BindingDefinition& binding : definition_.contexts[i].bindings) {
+      const ActionId action = *given_.find_action(binding.action);
+      for (int part = 0; part < action_part_count; ++part) {
+        const PlacedControl& control = control_at(binding, static_cast<ActionPart>(part));
+        if (!control.is_set()) continue;
+        const Cell cell{static_cast<ContextId>(i), action, static_cast<ActionPart>(part),
+                        device_of(control)};
+        const SchemeSet heard = heard_under(binding, cell.device, definition_.schemes);
+        if ((heard & bit_of(scheme_)) != 0) add(cell);
+      }
+    }
+  }
+  for (const Fitted& it : fitted_) {
+    if (it.scheme == scheme_) add(it.cell);
+  }
+  return cells;
+}
+
 std::vector<Combination> Remapping::usual_controls(const Cell& cell) const {
   const ContextDefinition& context = definition_.contexts[static_cast<std::size_t>(cell.context)];
   const Spot spot = spot_of(cell, scheme_);

@@ -45,6 +45,13 @@ class Remapping {
   /// Actions that must keep a control and would have lost it; so nothing of them is remapped.
   std::span<const ActionId> kept() const { return kept_; }
 
+  /// All in which the seat hears something, by the playbook or by the profile.
+  std::vector<Cell> cells() const;
+  /// The bindings of an action in a context, remapped but not tuned.
+  std::vector<BindingDefinition> remapped(ContextId context, ActionId action) const {
+    return remapped(context, action, scheme_);
+  }
+
   /// What a seat hears in the cell by the playbook, the sticks swapped where they are.
   std::vector<Combination> usual_controls(const Cell& cell) const;
   /// And what it hears by the profile, as written there.

@@ -76,6 +76,13 @@ class Hub {
   /// Allocates. Not for interceptors.
   void set_profile(Seat& seat, Profile profile);
 
+  /// Asks the seat's player for a control; see Seat::capture for what comes of it. Until that is
+  /// over, nothing of the seat's devices reaches the game: what was held is released, and what was
+  /// pressed meanwhile is heard when it has been released and pressed afresh. The others play on.
+  /// What it may be goes by the player's profile. Allocates.
+  void capture(Seat& seat, const CaptureRequest& request);
+  void stop_capture(Seat& seat);  ///< cancels it; does nothing where the seat does not capture
+
   /// No join press seats anybody here: for a player that is no person.
   void reserve(Seat& seat, bool is_reserved = true);
 

@@ -4,6 +4,7 @@
 #include <nextmove/action.hpp>
 #include <nextmove/area.hpp>
 #include <nextmove/binding.hpp>
+#include <nextmove/capture.hpp>
 #include <nextmove/context.hpp>
 #include <nextmove/control.hpp>
 #include <nextmove/device.hpp>

@@ -100,6 +100,21 @@ struct ProfileSet {
   Profile profile{};
   friend bool operator==(const ProfileSet&, const ProfileSet&) = default;
 };
+struct CaptureBegun {  ///< see CaptureRequest
+  Time time{};
+  std::string seat{};
+  std::string action{};
+  ActionPart part = ActionPart::whole;
+  DeviceKind device = DeviceKind::keyboard;
+  Duration time_out{};
+  std::vector<Control> cancel{};
+  friend bool operator==(const CaptureBegun&, const CaptureBegun&) = default;
+};
+struct CaptureStopped {
+  Time time{};
+  std::string seat{};
+  friend bool operator==(const CaptureStopped&, const CaptureStopped&) = default;
+};
 struct Reserved {
   Time time{};
   std::string seat{};
@@ -135,9 +150,10 @@ struct Updated {
 };
 
 /// One thing that happened to a hub.
-using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Muted,
-                          Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, Reserved,
-                          Freed, Swapped, PartSet, Resized, Updated>;
+using Step =
+    std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Muted, Unmuted,
+                 SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, CaptureBegun,
+                 CaptureStopped, Reserved, Freed, Swapped, PartSet, Resized, Updated>;
 
 /// When a step happened.
 Time time_of(const Step& step);

@@ -9,6 +9,7 @@
 
 #include <nextmove/action.hpp>
 #include <nextmove/area.hpp>
+#include <nextmove/capture.hpp>
 #include <nextmove/context.hpp>
 #include <nextmove/device.hpp>
 #include <nextmove/interceptor.hpp>
@@ -48,6 +49,9 @@ class Seat {
   /// handles are the hub's.
   const Playbook& playbook() const;
   const Profile& profile() const;
+
+  /// How capturing stands, or how the last one ended; see Hub::capture.
+  const Capture& capture() const;
 
   /// What the action does, as of the last update. A handle of another playbook, or an empty one,
   /// reads as at rest. Constant time, no allocation.

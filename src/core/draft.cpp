@@ -90,8 +90,7 @@ class Change {
       const int rank = playbook.context(context).rank;
       for (const Use& use : before_.uses()) {
         const int other = playbook.context(use.cell.context).rank;
-        const auto its = core::resolve(use.combination.control, playbook.zones());
-        const bool meets = control && its && core::overlap(*control, *its);
+        const bool meets = control && core::overlap(*control, use.control);
         if (!meets || other == rank || use.cell.action == slot.action) continue;
         const Shadow shadow{use.cell.context, use.cell.action, other > rank};
         if (std::find(found.begin(), found.end(), shadow) == found.end()) found.push_back(shadow);

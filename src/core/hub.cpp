@@ -129,6 +129,21 @@ void Hub::set_profile(Seat& seat, Profile profile) {
   seat.state().set_profile(std::move(profile));
 }
 
+void Hub::capture(Seat& seat, const CaptureRequest& request) {
+  const bool is_known = static_cast<std::size_t>(request.action) < playbook().actions().size();
+  core::require(is_known, "Hub::capture was asked for an action of another playbook");
+  if (!is_known) return;
+  state_->report(CaptureBegun{now(), std::string{seat.name()},
+                              playbook().action(request.action).name, request.part, request.device,
+                              request.time_out, request.cancel});
+  state_->seating.begin_capture(seat, request);
+}
+
+void Hub::stop_capture(Seat& seat) {
+  state_->report(CaptureStopped{now(), std::string{seat.name()}});
+  state_->seating.stop_capture(seat);
+}
+
 void Hub::reserve(Seat& seat, bool is_reserved) {
   state_->report(Reserved{now(), std::string{seat.name()}, is_reserved});
   state_->seating.reserve(seat, is_reserved);
@@ -231,6 +246,7 @@ void Hub::update(Time now) {
   const std::span<const Event> due = state_->queue.until(now);
   for (const Event& event : due) state_->work_off(event);
   state_->queue.drop(due.size());
+  state_->seating.update_captures(now);
   for (const auto& seat : seats()) seat->state().update(now);
   state_->seating.publish_notices();
   for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().call_handlers();

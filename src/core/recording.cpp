@@ -167,6 +167,15 @@ class Decisions {
   void operator()(const ProfileSet& it) const {
     with(it.seat, [&](Seat& seat) { hub_.set_profile(seat, it.profile); });
   }
+  void operator()(const CaptureBegun& it) const {
+    const auto action = hub_.playbook().find_action(it.action);
+    with(it.seat, [&](Seat& seat) {
+      if (action) hub_.capture(seat, {*action, it.part, it.device, it.time_out, it.cancel});
+    });
+  }
+  void operator()(const CaptureStopped& it) const {
+    with(it.seat, [&](Seat& seat) { hub_.stop_capture(seat); });
+  }
   void operator()(const Reserved& it) const {
     with(it.seat, [&](Seat& seat) { hub_.reserve(seat, it.is_reserved); });
   }

@@ -65,6 +65,10 @@ const Profile& Seat::profile() const {
   return state_->profile();
 }
 
+const Capture& Seat::capture() const {
+  return state_->capture;
+}
+
 bool Seat::is_taken() const {
   return state_->sitting.is_taken;
 }

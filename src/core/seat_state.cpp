@@ -171,16 +171,23 @@ Slot& SeatState::add_device(DeviceId device, DeviceKind kind, std::span<const Ve
   devices_.push_back(device);
   make_room();
   list_drivers();
-  Slot& slot = *slots_.back();
-  if (!values.empty()) {
-    if (time >= next_due_) complete_gestures(time);
-    std::copy(values.begin(), values.begin() + control_count, slot.controls.begin());
-    take_up_with_controls();
-    wires_.lay(entered_, bit_of(scheme_));
-    time_ = time;
-    route_again();
-  }
-  return slot;
+  if (!values.empty()) take_up_values(*slots_.back(), values, time);
+  return *slots_.back();
+}
+
+void SeatState::take_up_values(Slot& slot, std::span<const Vec2> values, Time time) {
+  if (time >= next_due_) complete_gestures(time);
+  std::copy(values.begin(), values.begin() + control_count, slot.controls.begin());
+  take_up_with_controls();
+  wires_.lay(entered_, bit_of(scheme_));
+  time_ = time;
+  route_again();
+}
+
+void SeatState::hear_again(DeviceId device, std::span<const Vec2> values, Time time) {
+  const auto found = std::find_if(slots_.begin(), slots_.end(),
+                                  [&](const auto& slot) { return slot->device == device; });
+  if (found != slots_.end()) take_up_values(**found, values, time);
 }
 
 std::span<const Vec2> SeatState::values(DeviceId device) const {

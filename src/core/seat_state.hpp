@@ -6,6 +6,7 @@
 #include <string>
 #include <vector>
 
+#include <nextmove/capture.hpp>
 #include <nextmove/event.hpp>
 #include <nextmove/handlers.hpp>
 #include <nextmove/interceptor.hpp>
@@ -69,6 +70,11 @@ class SeatState {
   bool is_heard(Source zone) const;
   /// Every control of every device goes to rest.
   void release_all(Time time);
+  /// A device is heard again after a silence, with these values of its controls, by source. See
+  /// add_device.
+  void hear_again(DeviceId device, std::span<const Vec2> values, Time time);
+  /// Whether an entered context binds the control.
+  bool has_bound(Source source) const { return wires_.begin(source) != wires_.end(source); }
 
   void enter(ContextId context);
   void leave(ContextId context);
@@ -110,6 +116,7 @@ class SeatState {
   void adopt(const Playbook& playbook);
   /// Goes on with what the player has changed.
   void set_profile(Profile profile);
+  Capture capture;  // as the seating says
   const Profile& profile() const { return profile_; }
 
   // For interceptors, while an update runs. Requires an action of this playbook.
@@ -220,6 +227,7 @@ class SeatState {
   void make_room();
   void find_custom_functions();
   void find_areas();
+  void take_up_values(Slot& slot, std::span<const Vec2> values, Time time);
   void take_up_with_controls();
   void list_drivers();
   void cut_muted();

@@ -71,12 +71,15 @@ std::span<Seat* const> Seating::owners(DeviceId id) const {
 void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
   KnownDevice& place = at(id);
   if (has(place, &seat)) return;
-  std::vector<Vec2> values = place.values;
-  if (!place.owners.empty() && place.device.kind != DeviceKind::touch) {
-    const auto now = place.owners.front()->state().values(id);
-    values.assign(now.begin(), now.begin() + control_count);
+  // The fingers on a screen begin anew.
+  const bool is_touch = place.device.kind == DeviceKind::touch;
+  std::vector<Vec2> values;
+  if (!is_touch) values = copy_of(values_of(id));
+  for (const Source source : place.swallowed) {
+    if (!values.empty()) values[source] = {};
   }
-  if (place.swallowed != no_index && !values.empty()) values[place.swallowed] = {};
+  Capturing* const capturing = this->capturing(seat);
+  if (capturing != nullptr) capturing->add_device(id, std::exchange(values, {}));
   Slot& slot = seat.state().add_device(id, place.device.kind, values, time);
   place.owners.push_back(&seat);
   place.listeners.push_back({&seat.state(), &slot});
@@ -93,10 +96,8 @@ void Seating::remove_owner(DeviceId id, Seat& seat, Time time) {
   KnownDevice& place = at(id);
   const auto found = std::find(place.owners.begin(), place.owners.end(), &seat);
   if (found == place.owners.end()) return;
-  if (place.device.kind != DeviceKind::touch) {
-    const auto now = seat.state().values(id);
-    place.values.assign(now.begin(), now.begin() + control_count);
-  }
+  if (place.device.kind != DeviceKind::touch) place.values = copy_of(values_of(id));
+  if (Capturing* capturing = this->capturing(seat)) capturing->remove_device(id);
   place.listeners.erase(place.listeners.begin() + (found - place.owners.begin()));
   place.owners.erase(found);
   seat.state().remove_device(id, time);
@@ -108,7 +109,8 @@ void Seating::watch(DeviceId id) {
   const KnownDevice& place = at(id);
   listeners_[static_cast<std::size_t>(id)] = {
       place.listeners.data(), static_cast<std::uint32_t>(place.listeners.size()),
-      place.owners.empty() || place.swallowed != no_index || rules_.joining != Joining::off};
+      place.owners.empty() || !place.swallowed.empty() || !captures_.empty() ||
+          rules_.joining != Joining::off};
 }
 
 void Seating::change_scheme(Seat& seat, SchemeId scheme, Time time) {

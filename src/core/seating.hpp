@@ -13,6 +13,7 @@
 #include <nextmove/seat.hpp>
 #include <nextmove/seating.hpp>
 
+#include "capturing.hpp"
 #include "customs.hpp"
 #include "journal.hpp"
 #include "seat_state.hpp"
@@ -31,6 +32,10 @@ struct Listeners {
   std::uint32_t count = 0;
   bool is_watched = true;  // they must pass Seating::lets_through first
 };
+
+inline std::vector<Vec2> copy_of(std::span<const Vec2> values) {
+  return {values.begin(), values.end()};
+}
 
 class Seating {
  public:
@@ -78,8 +83,13 @@ class Seating {
   /// Where the events of this device go. Requires that it is known.
   const Listeners& listeners(DeviceId id) const { return listeners_[static_cast<std::size_t>(id)]; }
   /// Whether the seats may hear an event of a device that is watched. One that is a join press
-  /// seats somebody instead.
+  /// seats somebody instead, and one of a seat that captures goes there.
   bool lets_through(const Event& event);
+
+  void begin_capture(Seat& seat, CaptureRequest request);
+  void stop_capture(Seat& seat);
+  /// Time passes for all that capture.
+  void update_captures(Time now);
 
   void publish_notices();
   std::span<const Notice> notices() const { return notices_; }
@@ -89,10 +99,10 @@ class Seating {
     Device device{};
     int number = 0;  // among the devices of its kind, from 1
     bool is_plugged = false;
-    bool is_leaving = false;      // about to be unplugged
-    bool is_replaced = false;     // it has come back before its leaving was worked off
-    bool is_by_rules = true;      // neither a player nor the game has said whose it is
-    Source swallowed = no_index;  // the join control, until it is released
+    bool is_leaving = false;          // about to be unplugged
+    bool is_replaced = false;         // it has come back before its leaving was worked off
+    bool is_by_rules = true;          // neither a player nor the game has said whose it is
+    std::vector<Source> swallowed{};  // what joined somebody or was captured, until it is released
     std::vector<Seat*> owners{};
     std::vector<Listener> listeners{};
     std::vector<Vec2> values{};  // of its controls, by source, while nobody has it
@@ -100,6 +110,10 @@ class Seating {
   struct Lost {
     DeviceId device;
     Seat* seat;
+  };
+  struct ActiveCapture {
+    Seat* seat;
+    Capturing capturing;
   };
 
   KnownDevice& at(DeviceId id) { return devices_[static_cast<std::size_t>(id)]; }
@@ -136,8 +150,16 @@ class Seating {
   void find_waiting(Seat& seat);
   Seat* longest_waiting() const;
 
+  // Capturing (seating_captures.cpp)
+  Capturing* capturing(const Seat& seat);
+  const Capturing* capturing(const Seat& seat) const;
+  bool hear_captures(const Event& event);
+  void end_captures(Time time);
+  void watch_all();
+  std::span<const Vec2> values_of(DeviceId id) const;
+
   // Joining by a press (seating_devices.cpp)
-  bool is_join_press(const KnownDevice& place, const Event& event) const;
+  bool is_join_press(const Event& event) const;
   bool join_by_press(const Event& event);
   JoinAnswer seat_by_press(SchemeId scheme, DeviceId device, Time time);
 
@@ -151,6 +173,7 @@ class Seating {
   // with each device that is ever plugged in.
   std::vector<KnownDevice> devices_ = std::vector<KnownDevice>(1);
   std::vector<Listeners> listeners_ = std::vector<Listeners>(1);
+  std::vector<ActiveCapture> captures_;
   std::vector<Lost> lost_;  // the one that waits longest in front
   std::vector<Notice> pending_;
   std::vector<Notice> notices_;

@@ -1,5 +1,6 @@
 // Devices that come and go, and players who join by a press.
 #include <algorithm>
+#include <cmath>
 #include <optional>
 
 #include "seating.hpp"
@@ -8,6 +9,14 @@ namespace nextmove::core {
 namespace {
 
 constexpr Thresholds join_thresholds{};
+
+// A stick must be back nearer to its middle than a dead zone is wide, or it would give a push on
+// its way.
+bool is_released(const Event& event) {
+  const bool is_stick = info(event.control).form == ControlForm::stick;
+  const float least = is_stick ? 0.25F : join_thresholds.release_at;
+  return std::abs(event.x) < least && std::abs(event.y) < least;
+}
 
 bool is_same_model(const Device& a, const Device& b) {
   return a.kind == b.kind && a.vendor == b.vendor && a.product == b.product && a.name == b.name;
@@ -116,12 +125,13 @@ void Seating::unplug(DeviceId id, Time time) {
 
 void Seating::release_all(Time time) {
   for (KnownDevice& place : devices_) {
-    place.swallowed = no_index;
+    place.swallowed.clear();
     for (Source source = 0; source < place.values.size(); ++source) {
       if (!is_position(source)) place.values[source] = {};
     }
   }
-  for (std::size_t i = 0; i < devices_.size(); ++i) watch(static_cast<DeviceId>(i));
+  for (ActiveCapture& active : captures_) active.capturing.release_all();
+  watch_all();
   for (const auto& seat : seats_) seat->state().release_all(time);
 }
 
@@ -153,13 +163,16 @@ bool Seating::lets_through(const Event& event) {
   KnownDevice& place = at(event.device);
   if (!place.is_plugged) return false;
   const Source source = source_of(event.control);
-  if (source == place.swallowed) {
-    if (event.x >= join_thresholds.release_at) return false;
-    place.swallowed = no_index;
-    watch(event.device);
+  const auto swallowed = std::find(place.swallowed.begin(), place.swallowed.end(), source);
+  if (swallowed != place.swallowed.end()) {
+    if (is_released(event)) {
+      place.swallowed.erase(swallowed);
+      watch(event.device);
+    }
     return false;
   }
-  if (rules_.joining != Joining::off && is_join_press(place, event) && join_by_press(event)) {
+  if (!captures_.empty() && !hear_captures(event)) return false;
+  if (rules_.joining != Joining::off && is_join_press(event) && join_by_press(event)) {
     return false;
   }
   if (!place.owners.empty()) return true;
@@ -168,7 +181,7 @@ bool Seating::lets_through(const Event& event) {
 }
 
 // A touch screen keeps no values: there each finger that lands is a press.
-bool Seating::is_join_press(const KnownDevice& place, const Event& event) const {
+bool Seating::is_join_press(const Event& event) const {
   if (event.x < join_thresholds.press_at) return false;
   const auto schemes = playbook_.schemes();
   const bool is_join_control = std::any_of(
@@ -176,9 +189,8 @@ bool Seating::is_join_press(const KnownDevice& place, const Event& event) const 
       [&](const SchemeDefinition& scheme) { return scheme.join.control == event.control; });
   if (!is_join_control) return false;
   const Source source = source_of(event.control);
-  if (place.owners.empty())
-    return place.values.empty() || place.values[source].x < join_thresholds.press_at;
-  return place.owners.front()->state().values(event.device)[source].x < join_thresholds.press_at;
+  const std::span<const Vec2> values = values_of(event.device);
+  return values.empty() || values[source].x < join_thresholds.press_at;
 }
 
 // Of several schemes with this control, the first that works. Where the device is somebody's who
@@ -192,13 +204,13 @@ bool Seating::join_by_press(const Event& event) {
     const auto& owners = at(event.device).owners;
     if (std::any_of(owners.begin(), owners.end(), plays_so)) continue;
     if (!may_use(at(event.device), scheme, nullptr)) continue;
-    at(event.device).swallowed = source_of(event.control);
+    at(event.device).swallowed.push_back(source_of(event.control));
     const JoinAnswer answer = seat_by_press(scheme, event.device, event.time);
     if (answer) {
       watch(event.device);
       return true;
     }
-    at(event.device).swallowed = no_index;
+    at(event.device).swallowed.pop_back();
     if (refused) continue;
     refused = Notice{.kind = NoticeKind::refused,
                      .time = event.time,

@@ -57,25 +57,48 @@ class LineReader {
     return 0;
   }
 
-  Time time() {
-    const auto it = json_.find("t");
+  Time time(const char* key = "t") {
+    const auto it = json_.find(key);
     if (it != json_.end() && it->is_number()) {
       const double seconds = it->get<double>();
       if (seconds >= 0 && seconds < longest_recording) return Time{std::llround(seconds * 1e6)};
     }
-    fail("a line needs \"t\", its time in seconds");
+    fail(fmt::format("a line needs \"{}\", its time in seconds", key));
     return {};
+  }
+
+  DeviceKind device_kind() {
+    const std::string kind = text("kind");
+    const auto found = find_device_kind(kind);
+    if (!found) {
+      fail(
+          fmt::format("unknown device kind \"{}\"; it is keyboard, mouse, gamepad or touch", kind));
+    }
+    return found.value_or(DeviceKind::keyboard);
+  }
+
+  CaptureBegun capture(Time at) {
+    const auto part = find_action_part(text("direction"));
+    if (!part) fail("direction must be whole, up, down, left, right, more or less");
+    CaptureBegun begun{at,
+                       text("seat"),
+                       text("capture"),
+                       part.value_or(ActionPart::whole),
+                       device_kind(),
+                       time("time_out")};
+    const auto cancel = json_.find("cancel");
+    if (cancel == json_.end() || !cancel->is_array()) return begun;
+    for (const Json& it : *cancel) {
+      const auto control = find_control(it.is_string() ? it.get<std::string>() : "");
+      if (control) begun.cancel.push_back(*control);
+      if (!control) fail("cancel must be a list of controls");
+    }
+    return begun;
   }
 
   Device device() {
     Device device;
-    const std::string kind = text("kind");
-    if (const auto found = find_device_kind(kind)) {
-      device.kind = *found;
-    } else {
-      fail(
-          fmt::format("unknown device kind \"{}\"; it is keyboard, mouse, gamepad or touch", kind));
-    }
+    device.kind = device_kind();
     device.name = text("name");
     device.vendor = whole<std::uint16_t>("vendor");
     device.product = whole<std::uint16_t>("product");
@@ -174,6 +197,8 @@ class LineReader {
     if (has("get_up")) return GotUp{at, text("get_up")};
     if (has("hold_to")) return HeldTo{at, text("seat"), text("hold_to")};
     if (has("profile")) return ProfileSet{at, text("seat"), profile()};
+    if (has("capture")) return capture(at);
+    if (has("stop_capture")) return CaptureStopped{at, text("stop_capture")};
     if (has("reserve")) return Reserved{at, text("seat"), truth("reserve")};
     if (has("free")) return Freed{at, id("free")};
     if (has("swap")) return Swapped{at, text("seat"), text("swap")};
@@ -185,7 +210,7 @@ class LineReader {
     fail(
         "this line tells nothing known; expected control, update, plug, unplug, give, free, "
         "release, enter, leave, mute, unmute, window, add_seat, rules, join, get_up, hold_to, "
-        "profile, reserve, swap or part");
+        "profile, capture, stop_capture, reserve, swap or part");
     return Updated{at};
   }
 

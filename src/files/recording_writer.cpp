@@ -94,6 +94,17 @@ std::string fields(const ProfileSet& it) {
   return fmt::format(R"("profile":{},"seat":{})", json_text(to_toml(it.profile)),
                      json_text(it.seat));
 }
+std::string fields(const CaptureBegun& it) {
+  std::vector<std::string> cancel;
+  for (const Control control : it.cancel) cancel.emplace_back(to_string(control));
+  return fmt::format(
+      R"("capture":{},"direction":"{}","kind":"{}","time_out":{},"cancel":{},"seat":{})",
+      json_text(it.action), to_string(it.part), to_string(it.device), to_seconds(it.time_out),
+      json_list(cancel), json_text(it.seat));
+}
+std::string fields(const CaptureStopped& it) {
+  return fmt::format(R"("stop_capture":{})", json_text(it.seat));
+}
 std::string fields(const Reserved& it) {
   return fmt::format(R"("reserve":{},"seat":{})", it.is_reserved, json_text(it.seat));
 }

@@ -4,6 +4,7 @@
 #include <cstddef>
 #include <cstdint>
 #include <memory>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -74,6 +75,10 @@ enum class DraftRefusal : std::uint8_t {
   clash,            ///< another has it; see the clashes
 };
 
+/// "refuse", "swap", "take_over" or "keep_both".
+std::string_view to_string(OnClash on_clash);
+std::optional<OnClash> find_on_clash(std::string_view name);
+
 /// "fixed", "required" and so on.
 std::string_view to_string(DraftRefusal refusal);
 
@@ -112,6 +117,9 @@ class Draft {
   /// What put would answer, without doing it.
   DraftAnswer can_put(const ControlSlot& slot, const Combination& combination,
                       OnClash on_clash = OnClash::refuse) const;
+  /// Puts these controls, and no others, into the slots of this action, part, context and device.
+  DraftAnswer set(const ControlSlot& slot, const std::vector<Combination>& controls,
+                  OnClash on_clash = OnClash::refuse);
   /// Takes the control in the slot away; those behind it move up.
   DraftAnswer clear(const ControlSlot& slot);
 

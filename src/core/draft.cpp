@@ -6,6 +6,7 @@
 
 #include "binding_parts.hpp"
 #include "draft_state.hpp"
+#include "names.hpp"
 #include "source.hpp"
 
 namespace nextmove {
@@ -18,6 +19,9 @@ using core::Use;
 constexpr std::array<std::string_view, 9> refusal_names = {
     "none",          "fixed",        "required", "reserved", "other_device", "no_combinations",
     "already_there", "cannot_drive", "clash"};
+
+constexpr std::array<std::string_view, 4> on_clash_names = {"refuse", "swap", "take_over",
+                                                            "keep_both"};
 
 constexpr std::array<std::string_view, 9> reasons = {"",
                                                      "this action cannot be changed",
@@ -52,27 +56,39 @@ class Change {
     if (!adds) old = list[slot.number];
     if (adds) list.emplace_back();
     list[slot.number] = combination;
-    Profile profile = before_.with_controls(slot, list);
-    const DraftState after{before_.playbook(), profile, before_.scheme()};
-    if (is_kept(after, slot.action)) return {DraftRefusal::required};
-    if (after.controls(slot) != list) return {DraftRefusal::cannot_drive};
-    const auto is_ours = [&](const Use& use) {
-      return use.combination == combination && is_at(use, slot);
-    };
-    DraftAnswer answer = settle(after, is_ours, old, on_clash);
+    DraftAnswer answer = put_list(slot, list, old, on_clash);
     answer.shadows = shadows(slot, combination);
+    return answer;
+  }
+
+  DraftAnswer set(const ControlSlot& slot, const std::vector<Combination>& list, OnClash on_clash) {
+    const std::vector<Combination> before = before_.controls(slot);
+    if (list == before) return {};
+    std::optional<Combination> old;
+    for (const Combination& combination : before) {
+      if (!has(list, combination)) old = combination;
+    }
+    std::vector<Shadow> shadows;
+    for (std::size_t i = 0; i < list.size(); ++i) {
+      const DraftRefusal refusal =
+          may_hold(slot, list[i], {list.begin(), list.begin() + static_cast<std::ptrdiff_t>(i)});
+      if (refusal != DraftRefusal::none) return {refusal};
+      if (has(before, list[i])) continue;
+      const std::vector<Shadow> more = this->shadows(slot, list[i]);
+      shadows.insert(shadows.end(), more.begin(), more.end());
+    }
+    if (before_.playbook().action(slot.action).is_fixed) return {DraftRefusal::fixed};
+    DraftAnswer answer = put_list(slot, list, old, on_clash);
+    answer.shadows = std::move(shadows);
     return answer;
   }
 
   DraftAnswer clear(const ControlSlot& slot) {
     std::vector<Combination> list = before_.controls(slot);
-    if (before_.playbook().action(slot.action).is_fixed) return {DraftRefusal::fixed};
-    if (slot.number >= list.size()) return {};
-    list.erase(list.begin() + static_cast<std::ptrdiff_t>(slot.number));
-    Profile profile = before_.with_controls(slot, list);
-    const DraftState after{before_.playbook(), profile, before_.scheme()};
-    if (is_kept(after, slot.action)) return {DraftRefusal::required};
-    return accept(std::move(profile));
+    if (slot.number < list.size()) {
+      list.erase(list.begin() + static_cast<std::ptrdiff_t>(slot.number));
+    }
+    return set(slot, list, OnClash::refuse);
   }
 
   /// Goes on with another profile, of which some uses are the ones that are wanted.
@@ -102,6 +118,18 @@ class Change {
   std::optional<Profile> take_profile() { return std::move(accepted_); }
 
  private:
+  // `old` is what somebody else could have instead.
+  DraftAnswer put_list(const ControlSlot& slot, const std::vector<Combination>& list,
+                       const std::optional<Combination>& old, OnClash on_clash) {
+    const DraftState after{before_.playbook(), before_.with_controls(slot, list), before_.scheme()};
+    if (is_kept(after, slot.action)) return {DraftRefusal::required};
+    if (after.controls(slot) != list) return {DraftRefusal::cannot_drive};
+    const auto is_ours = [&](const Use& use) {
+      return is_at(use, slot) && has(list, use.combination);
+    };
+    return settle(after, is_ours, old, on_clash);
+  }
+
   DraftRefusal may_hold(const ControlSlot& slot, const Combination& combination,
                         const std::vector<Combination>& list) const {
     const Playbook& playbook = before_.playbook();
@@ -206,6 +234,14 @@ class Change {
 
 }  // namespace
 
+std::string_view to_string(OnClash on_clash) {
+  return on_clash_names[static_cast<std::size_t>(on_clash)];
+}
+
+std::optional<OnClash> find_on_clash(std::string_view name) {
+  return core::find_name<OnClash>(on_clash_names, name);
+}
+
 std::string_view to_string(DraftRefusal refusal) {
   return refusal_names[static_cast<std::size_t>(refusal)];
 }
@@ -269,6 +305,11 @@ DraftAnswer Draft::can_put(const ControlSlot& slot, const Combination& combinati
 
 DraftAnswer Draft::put(const ControlSlot& slot, const Combination& combination, OnClash on_clash) {
   return attempt([&](auto& change) { return change.put(slot, combination, on_clash); });
+}
+
+DraftAnswer Draft::set(const ControlSlot& slot, const std::vector<Combination>& controls,
+                       OnClash on_clash) {
+  return attempt([&](auto& change) { return change.set(slot, controls, on_clash); });
 }
 
 DraftAnswer Draft::clear(const ControlSlot& slot) {

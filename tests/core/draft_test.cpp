@@ -52,6 +52,15 @@ TEST_F(Drafts, ASlotCanBeCleared) {
   EXPECT_EQ(draft.profile().remaps, std::vector{keys("horn", {})});
 }
 
+TEST_F(Drafts, AWholeListIsSetAtOnce) {
+  EXPECT_TRUE(draft.set(slot("horn"), {KeyH, Space, KeyJ}));
+  EXPECT_EQ(controls("horn"), (Controls{KeyH, Space, KeyJ}));
+  EXPECT_EQ(draft.set(slot("horn"), {KeyH, KeyH}).refusal, DraftRefusal::already_there);
+  EXPECT_EQ(draft.set(slot("horn"), {KeyE}).refusal, DraftRefusal::clash);
+  draft.undo();
+  EXPECT_FALSE(draft.is_changed());
+}
+
 TEST_F(Drafts, HoldOnlyWhatDiffersFromThePlaybook) {
   draft.put(slot("horn"), KeyH);
   draft.put(slot("horn"), Space);

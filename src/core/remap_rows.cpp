@@ -1,0 +1,141 @@
+#include <algorithm>
+#include <cctype>
+
+#include <nextmove/remap_rows.hpp>
+
+#include "remapping.hpp"
+
+namespace nextmove {
+namespace {
+
+bool has(const std::vector<Combination>& list, const Combination& combination) {
+  return std::find(list.begin(), list.end(), combination) != list.end();
+}
+
+class RowMaker {
+ public:
+  RowMaker(const Draft& draft, std::span<const DeviceKind> devices)
+      : draft_(draft), devices_(devices), clashes_(draft.clashes()) {}
+
+  std::vector<RemapRow> rows() {
+    const auto actions = draft_.playbook().actions();
+    std::vector<std::string_view> groups;
+    for (const ActionDefinition& action : actions) {
+      if (std::find(groups.begin(), groups.end(), action.group) == groups.end()) {
+        groups.push_back(action.group);
+      }
+    }
+    for (const std::string_view group : groups) {
+      for (std::size_t i = 0; i < actions.size(); ++i) {
+        if (actions[i].group == group) add_action(static_cast<ActionId>(i));
+      }
+    }
+    return std::move(rows_);
+  }
+
+ private:
+  void add_action(ActionId action) {
+    const Playbook& playbook = draft_.playbook();
+    const bool is_alike = is_alike_everywhere(playbook, action);
+    for (std::size_t i = 0; i < playbook.contexts().size(); ++i) {
+      const auto context = static_cast<ContextId>(i);
+      if (core::bindings_of(playbook.context(context), playbook.action(action)).empty()) continue;
+      for (int part = 0; part <= static_cast<int>(ActionPart::less); ++part) {
+        add_row(action, static_cast<ActionPart>(part), is_alike ? ContextId::none : context);
+      }
+      if (is_alike) return;
+    }
+  }
+
+  void add_row(ActionId action, ActionPart part, ContextId context) {
+    const ActionDefinition& definition = draft_.playbook().action(action);
+    if (!has_part(definition.kind, part)) return;
+    RemapRow row{.action = action,
+                 .part = part,
+                 .context = context,
+                 .group = definition.group,
+                 .label = label(definition, part, context),
+                 .is_fixed = definition.is_fixed,
+                 .is_required = definition.is_required};
+    bool is_empty = true;
+    for (const DeviceKind device : devices_) {
+      row.columns.push_back(column({action, part, context, device}));
+      is_empty = is_empty && row.columns.back().entries.empty() && !row.columns.back().is_changed;
+    }
+    // A row in which nothing stands is for those who would put something there: one direction of a
+    // vector, but not the whole of it.
+    const bool is_whole = part == ActionPart::whole;
+    const bool is_of_use =
+        is_whole ? definition.kind == ActionKind::button : definition.kind != ActionKind::motion;
+    if (!is_empty || is_of_use) rows_.push_back(std::move(row));
+  }
+
+  std::string label(const ActionDefinition& action, ActionPart part, ContextId context) const {
+    std::string text = action.label.empty() ? action.name : action.label;
+    if (part != ActionPart::whole) text.append(": ").append(to_string(part));
+    if (context != ContextId::none) {
+      text.append(" (").append(draft_.playbook().context(context).name).append(")");
+    }
+    return text;
+  }
+
+  RemapColumn column(ControlSlot slot) const {
+    const std::vector<Combination> controls = draft_.controls(slot);
+    const std::vector<Combination> usual = draft_.usual_controls(slot);
+    RemapColumn column;
+    column.is_changed = controls != usual;
+    for (const Combination& combination : controls) {
+      column.entries.push_back(
+          {slot, combination, to_words(combination), !has(usual, combination), is_clashing(slot)});
+      ++slot.number;
+    }
+    column.next = slot;
+    return column;
+  }
+
+  bool is_clashing(const ControlSlot& slot) const {
+    return std::any_of(clashes_.begin(), clashes_.end(), [&](const Clash& clash) {
+      return clash.slot == slot || clash.with == slot;
+    });
+  }
+
+  const Draft& draft_;
+  std::span<const DeviceKind> devices_;
+  std::vector<Clash> clashes_;
+  std::vector<RemapRow> rows_;
+};
+
+std::string lower(std::string_view text) {
+  std::string out;
+  for (const char c : text) {
+    out += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
+  }
+  return out;
+}
+
+}  // namespace
+
+bool RemapRow::is_changed() const {
+  return std::any_of(columns.begin(), columns.end(),
+                     [](const RemapColumn& column) { return column.is_changed; });
+}
+
+std::vector<RemapRow> remap_rows(const Draft& draft, std::span<const DeviceKind> devices) {
+  return RowMaker{draft, devices}.rows();
+}
+
+bool is_match(const RemapRow& row, std::string_view text) {
+  const std::string wanted = lower(text);
+  const auto has_it = [&](std::string_view words) {
+    return lower(words).find(wanted) != std::string::npos;
+  };
+  if (has_it(row.group) || has_it(row.label)) return true;
+  for (const RemapColumn& column : row.columns) {
+    for (const RemapEntry& entry : column.entries) {
+      if (has_it(entry.words)) return true;
+    }
+  }
+  return false;
+}
+
+}  // namespace nextmove

@@ -20,6 +20,9 @@ Result<Profile> parse_profile(std::string_view text, std::string_view name = "pr
 /// The profile as a file, one change a line; reads back equal.
 std::string to_toml(const Profile& profile);
 
+/// Reads a profile file as it stands: nothing is set aside, and no backup used. For tools.
+Result<Profile> read_profile(const std::string& path);
+
 /// Where a profile came from.
 enum class ProfileSource : std::uint8_t {
   file,      ///< the file itself

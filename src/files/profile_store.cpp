@@ -19,12 +19,6 @@ Diagnostic told(Severity severity, const std::string& path, std::string message)
   return {severity, path, {}, std::move(message), {}};
 }
 
-Result<Profile> read(const std::string& path) {
-  Result<std::string> text = files::read_text_file(path, files::mebibyte);
-  if (!text) return {std::nullopt, std::move(text.diagnostics)};
-  return parse_profile(*text, path);
-}
-
 bool exists(const std::string& path) {
   std::error_code problem;
   return fs::exists(path, problem);
@@ -59,10 +53,16 @@ std::string behind_links(const std::string& path) {
 
 }  // namespace
 
+Result<Profile> read_profile(const std::string& path) {
+  Result<std::string> text = files::read_text_file(path, files::mebibyte);
+  if (!text) return {std::nullopt, std::move(text.diagnostics)};
+  return parse_profile(*text, path);
+}
+
 LoadedProfile load_profile(const std::string& path) {
   LoadedProfile loaded;
   if (exists(path)) {
-    Result<Profile> file = read(path);
+    Result<Profile> file = read_profile(path);
     append(loaded.diagnostics, file.diagnostics);
     if (file) {
       loaded.profile = std::move(*file);
@@ -73,7 +73,7 @@ LoadedProfile load_profile(const std::string& path) {
   }
   const std::string backup = path + ".backup";
   if (!exists(backup)) return loaded;
-  Result<Profile> before = read(backup);
+  Result<Profile> before = read_profile(backup);
   append(loaded.diagnostics, before.diagnostics);
   if (!before) return loaded;
   loaded.profile = std::move(*before);
@@ -87,7 +87,7 @@ std::vector<Diagnostic> save_profile(const std::string& given, const Profile& pr
   const std::string path = behind_links(given);
   std::vector<Diagnostic> diagnostics;
   bool is_there = exists(path);
-  if (is_there && !read(path)) {
+  if (is_there && !read_profile(path)) {
     if (!can_be_opened(path)) {
       diagnostics.push_back(told(Severity::error, path,
                                  "is there and cannot be read, so nothing is put in its place"));

@@ -1,18 +1,9 @@
-#include <gtest/gtest.h>
 #include <nlohmann/json.hpp>
 
-#include "support/process.hpp"
+#include "command_line/next_move.hpp"
 
 namespace nextmove::support {
 namespace {
-
-const std::string playbook = NEXTMOVE_EXAMPLE_DATA "/tidewater.toml";
-const std::string recording = NEXTMOVE_EXAMPLE_DATA "/harbour.jsonl";
-
-Finished next_move(std::vector<std::string> arguments) {
-  arguments.insert(arguments.begin(), NEXTMOVE_PROGRAM);
-  return run(arguments);
-}
 
 using Json = nlohmann::json;
 

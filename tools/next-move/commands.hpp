@@ -6,6 +6,7 @@
 #include <vector>
 
 #include <nextmove/device.hpp>
+#include <nextmove/draft.hpp>
 
 enum ExitCode : int {
   exit_fine = 0,
@@ -14,8 +15,25 @@ enum ExitCode : int {
 };
 
 int check_command(const std::string& playbook, bool json);
-int show_command(const std::string& playbook, bool json);
-int play_command(const std::string& playbook, const std::string& recording, bool json);
+/// As a player with this profile plays it, in a seat that is held to this scheme; empty for none.
+int show_command(const std::string& playbook, const std::string& profile, const std::string& scheme,
+                 bool json);
+/// Each of `profiles` is a file for all seats, or "SEAT=FILE".
+int play_command(const std::string& playbook, const std::string& recording,
+                 const std::vector<std::string>& profiles, bool json);
+/// What a player wants to change.
+struct RemapWish {
+  std::string action;  ///< "horn", "steer.up"
+  std::vector<std::string> controls;
+  std::vector<nextmove::DeviceKind> cleared;  ///< where nothing is wanted
+  std::string context;                        ///< empty: wherever the action is bound
+  std::string scheme;                         ///< empty for none
+  nextmove::OnClash on_clash = nextmove::OnClash::refuse;
+};
+int remap_command(const std::string& playbook, const std::string& profile, const RemapWish& wish);
+/// `to_reset`: an action, a kind of device, "all", or empty for nothing.
+int profile_command(const std::string& playbook, const std::string& profile,
+                    const std::string& to_reset, bool json);
 int controls_command(const std::string& word, bool json);
 int demo_command(bool json);
 /// "keyboard", "gamepad:2": adds what they say to `devices`; what is wrong, or an empty text.

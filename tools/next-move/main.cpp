@@ -11,8 +11,9 @@
 
 namespace {
 
-constexpr std::array<std::string_view, 10> command_names = {
-    "check", "show", "play", "seats", "rollover", "controls", "curve", "header", "schema", "demo"};
+constexpr std::array<std::string_view, 12> command_names = {
+    "check",    "show",     "play",  "remap",  "profile", "seats",
+    "rollover", "controls", "curve", "header", "schema",  "demo"};
 
 // CLI11 would only say that a command is missing.
 bool is_unknown_command(std::string_view name) {
@@ -25,6 +26,8 @@ class Program {
  public:
   explicit Program(CLI::App& app) : app_(app) {
     add_playbook_commands();
+    add_remap();
+    add_profile();
     add_seats();
     add_rollover();
     add_curve();
@@ -72,7 +75,10 @@ class Program {
     CLI::App* show = add_with_json("show", "list the actions and what drives them",
                                    "next-move show examples/data/tidewater.toml");
     add_playbook(show);
-    show->callback([this] { code_ = show_command(playbook_, json_); });
+    show->add_option("--profile", profile_, "as this player has changed it")->type_name("FILE");
+    show->add_option("--scheme", scheme_, "in a seat that is held to it; changes it with a profile")
+        ->type_name("SCHEME");
+    show->callback([this] { code_ = show_command(playbook_, profile_, scheme_, json_); });
 
     CLI::App* play =
         add_with_json("play", "play a recording through a playbook and print the readings",
@@ -81,7 +87,66 @@ class Program {
     play->add_option("recording", recording_, "a recording (JSON Lines)")
         ->required()
         ->type_name("FILE");
-    play->callback([this] { code_ = play_command(playbook_, recording_, json_); });
+    play->add_option("--profile", profiles_, "what the players have changed")
+        ->type_name("[SEAT=]FILE");
+    play->callback([this] { code_ = play_command(playbook_, recording_, profiles_, json_); });
+  }
+
+  void add_profile_file(CLI::App* command) {
+    command->add_option("profile", profile_, "a player's profile file (TOML)")
+        ->required()
+        ->type_name("PROFILE");
+  }
+
+  void add_remap() {
+    CLI::App* remap = add("remap", "change a player's controls of an action",
+                          "next-move remap examples/data/tidewater.toml marlis.toml horn KeyH\n  "
+                          "next-move remap examples/data/tidewater.toml marlis.toml steer.up KeyI");
+    add_playbook(remap);
+    add_profile_file(remap);
+    remap->add_option("action", wish_.action, "an action, or a direction of one: steer.up")
+        ->required()
+        ->type_name("ACTION[.DIRECTION]");
+    remap
+        ->add_option("controls", wish_.controls,
+                     "in place of those on the same devices; ShiftLeft+KeyS for a combination")
+        ->type_name("CONTROL");
+    remap->add_option("--clear", cleared_, "kinds of device that shall drive it no more")
+        ->delimiter(',')
+        ->type_name("KIND,...");
+    remap->add_option("--context", wish_.context, "there alone; else wherever it is bound")
+        ->type_name("CONTEXT");
+    remap->add_option("--scheme", wish_.scheme, "for a seat that is held to it")
+        ->type_name("SCHEME");
+    remap->add_option("--on-clash", on_clash_, "where another action has a control already")
+        ->type_name("WAY")
+        ->check(CLI::IsMember({"refuse", "swap", "take_over", "keep_both"}))
+        ->capture_default_str();
+    remap->callback([this] {
+      for (const std::string& word : cleared_) {
+        const auto kind = nextmove::find_device_kind(word);
+        if (!kind) throw CLI::ValidationError{"--clear", word + " is no kind of device"};
+        wish_.cleared.push_back(*kind);
+      }
+      if (wish_.controls.empty() && wish_.cleared.empty()) {
+        throw CLI::ValidationError{"controls", "name a control, or --clear a kind of device"};
+      }
+      wish_.on_clash = *nextmove::find_on_clash(on_clash_);
+      code_ = remap_command(playbook_, profile_, wish_);
+    });
+  }
+
+  void add_profile() {
+    CLI::App* profile =
+        add_with_json("profile", "tell what a player has changed, and what no longer fits",
+                      "next-move profile examples/data/tidewater.toml marlis.toml");
+    add_playbook(profile);
+    add_profile_file(profile);
+    profile
+        ->add_option("--reset", to_reset_,
+                     "first take that back: an action, a kind of device, or all")
+        ->type_name("WHAT");
+    profile->callback([this] { code_ = profile_command(playbook_, profile_, to_reset_, json_); });
   }
 
   void add_seats() {
@@ -158,6 +223,13 @@ class Program {
   CLI::App& app_;
   std::string playbook_;
   std::string recording_;
+  std::string profile_;
+  std::vector<std::string> profiles_;
+  std::string scheme_;
+  RemapWish wish_;
+  std::vector<std::string> cleared_;
+  std::string on_clash_ = "refuse";
+  std::string to_reset_;
   std::vector<std::string> devices_ = {"keyboard", "mouse"};
   std::vector<std::string> schemes_;
   std::string word_;

@@ -5,10 +5,39 @@
 #include "commands.hpp"
 #include "output.hpp"
 #include "playback.hpp"
+#include "profiles.hpp"
 
 using namespace nextmove;
 
-int play_command(const std::string& playbook, const std::string& recording, bool json) {
+namespace {
+
+/// A profile, and the seat that plays by it; empty for all.
+struct SeatProfile {
+  std::string seat;
+  Profile profile;
+};
+
+// "SEAT=FILE" or "FILE"; nothing, after printing why, where the file cannot be read.
+std::optional<SeatProfile> read_seat_profile(const std::string& word, const Recording& recording,
+                                             const Playbook& playbook) {
+  SeatProfile found;
+  std::string path = word;
+  for (const RecordedSeat& seat : recording.header.seats) {
+    if (word.rfind(seat.name + '=', 0) != 0) continue;
+    found.seat = seat.name;
+    path = word.substr(seat.name.size() + 1);
+  }
+  auto profile = read_profile_or_tell(path, false);
+  if (!profile) return std::nullopt;
+  print_misfits(path, *profile, playbook);
+  found.profile = std::move(*profile);
+  return found;
+}
+
+}  // namespace
+
+int play_command(const std::string& playbook, const std::string& recording,
+                 const std::vector<std::string>& profiles, bool json) {
   const Result<Playbook> book = load_playbook(playbook);
   const Result<Recording> steps = load_recording(recording);
   print_problems(book.diagnostics);
@@ -16,6 +45,11 @@ int play_command(const std::string& playbook, const std::string& recording, bool
   if (!book || !steps) return exit_problems;
 
   Playback playback{*book, *steps};
+  for (const std::string& word : profiles) {
+    const auto profile = read_seat_profile(word, *steps, *book);
+    if (!profile) return exit_problems;
+    playback.set_profile(profile->seat, profile->profile);
+  }
   for (const std::string& problem : playback.problems()) {
     fmt::print(stderr, "{}: error: {}\n", recording, printable(problem));
   }

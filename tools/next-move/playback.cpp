@@ -4,6 +4,8 @@
 #include <fmt/core.h>
 #include <set>
 
+#include <nextmove/files.hpp>
+
 #include "json_output.hpp"
 #include "output.hpp"
 
@@ -40,6 +42,12 @@ Playback::Playback(Playbook playbook, const Recording& recording)
       replay_(recording, hub_, DecidedBy::recording),
       summaries_(hub_.playbook().actions().size()) {
   check_names();
+}
+
+void Playback::set_profile(std::string_view name, const Profile& profile) {
+  for (const auto& seat : hub_.seats()) {
+    if (name.empty() || seat->name() == name) hub_.set_profile(*seat, profile);
+  }
 }
 
 void Playback::check_names() {
@@ -108,6 +116,14 @@ void Playback::add_step(const Step& step, std::vector<TimelineLine>& lines) {
           [&](const Unmuted& it) {
             lines.push_back({it.time, it.seat, "", "unmutes " + it.mute,
                              fmt::format(R"("unmuted":{})", json_text(it.mute))});
+          },
+          [&](const ProfileSet& it) {
+            lines.push_back({it.time, it.seat, "", "plays by another profile",
+                             fmt::format(R"("profile":{})", json_text(to_toml(it.profile)))});
+          },
+          [&](const CaptureBegun& it) {
+            lines.push_back({it.time, it.seat, "", "is asked for a control for " + it.action,
+                             fmt::format(R"("capture":{})", json_text(it.action))});
           },
           [&](const Resized& it) {
             lines.push_back({it.time, "", "", fmt::format("window {} x {}", it.width, it.height),

@@ -26,6 +26,9 @@ class Playback {
  public:
   Playback(nextmove::Playbook playbook, const nextmove::Recording& recording);
 
+  /// Has this seat, or where the name is empty every one, play by a profile.
+  void set_profile(std::string_view seat, const nextmove::Profile& profile);
+
   /// Plays it all, and calls `tell` with each line in order.
   void run(const std::function<void(const TimelineLine&)>& tell);
 

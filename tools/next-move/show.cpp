@@ -7,6 +7,7 @@
 #include "describe.hpp"
 #include "json_output.hpp"
 #include "output.hpp"
+#include "profiles.hpp"
 
 using namespace nextmove;
 
@@ -185,18 +186,24 @@ void print_zones(const Playbook& playbook) {
 
 }  // namespace
 
-int show_command(const std::string& playbook, bool json) {
+int show_command(const std::string& playbook, const std::string& path, const std::string& scheme,
+                 bool json) {
   const Result<Playbook> loaded = load_playbook(playbook);
   print_problems(loaded.diagnostics);
   if (!loaded) return exit_problems;
+  const auto held_to = find_scheme_or_tell(*loaded, scheme);
+  const auto profile = path.empty() ? Profile{} : read_profile_or_tell(path, false);
+  if (!profile || !held_to) return exit_problems;
+  const std::size_t misfits = print_misfits(path, *profile, *loaded);
+  const Playbook shown = remapped(*loaded, *profile, *held_to);
   if (json) {
-    print_as_json(*loaded);
+    print_as_json(shown);
   } else {
-    print_table(*loaded);
-    print_contexts(*loaded);
-    print_schemes(*loaded);
-    print_mutes(*loaded);
-    print_zones(*loaded);
+    print_table(shown);
+    print_contexts(shown);
+    print_schemes(shown);
+    print_mutes(shown);
+    print_zones(shown);
   }
-  return exit_fine;
+  return misfits == 0 ? exit_fine : exit_problems;
 }

@@ -1,0 +1,83 @@
+#include "profiles.hpp"
+
+#include <algorithm>
+#include <filesystem>
+#include <fmt/core.h>
+
+#include <nextmove/files.hpp>
+
+#include "output.hpp"
+
+using namespace nextmove;
+
+std::optional<Profile> read_profile_or_tell(const std::string& path, bool may_be_new) {
+  if (may_be_new && !std::filesystem::exists(path)) return Profile{};
+  Result<Profile> read = read_profile(path);
+  print_problems(read.diagnostics);
+  return std::move(read.value);
+}
+
+std::size_t print_misfits(const std::string& path, const Profile& profile,
+                          const Playbook& playbook) {
+  std::vector<Diagnostic> told = misfits(profile, playbook);
+  for (Diagnostic& it : told) it.file = path;
+  print_problems(told);
+  return told.size();
+}
+
+namespace {
+
+template <class Definition>
+std::string nearest_of(std::span<const Definition> definitions, const std::string& name) {
+  std::vector<std::string_view> names;
+  names.reserve(definitions.size());
+  for (const Definition& definition : definitions) names.push_back(definition.name);
+  return did_you_mean(name, names);
+}
+
+void tell_unknown(std::string_view what, const std::string& name, const std::string& advice) {
+  fmt::print(stderr, "next-move: the playbook has no {} \"{}\"{}\n", what, printable(name), advice);
+}
+
+}  // namespace
+
+std::optional<NamedPart> find_part_or_tell(const Playbook& playbook, const std::string& name) {
+  const std::size_t dot = name.find('.');
+  const std::string action_name = name.substr(0, dot);
+  const auto action = playbook.find_action(action_name);
+  if (!action) {
+    tell_unknown("action", action_name, nearest_of(playbook.actions(), action_name));
+    return std::nullopt;
+  }
+  if (dot == std::string::npos) return NamedPart{*action, ActionPart::whole};
+  const auto part = find_action_part(name.substr(dot + 1));
+  if (part && *part != ActionPart::whole && has_part(playbook.action(*action).kind, *part)) {
+    return NamedPart{*action, *part};
+  }
+  fmt::print(stderr, "next-move: the {} \"{}\" has no direction \"{}\"\n",
+             to_string(playbook.action(*action).kind), action_name,
+             printable(name.substr(dot + 1)));
+  return std::nullopt;
+}
+
+std::optional<ContextId> find_context_or_tell(const Playbook& playbook, const std::string& name) {
+  if (name.empty()) return ContextId::none;
+  const auto context = playbook.find_context(name);
+  if (!context) tell_unknown("context", name, nearest_of(playbook.contexts(), name));
+  return context;
+}
+
+std::optional<SchemeId> find_scheme_or_tell(const Playbook& playbook, const std::string& name) {
+  if (name.empty()) return SchemeId::none;
+  const auto scheme = playbook.find_scheme(name);
+  if (!scheme) tell_unknown("scheme", name, nearest_of(playbook.schemes(), name));
+  return scheme;
+}
+
+std::string listed(const std::vector<Combination>& controls) {
+  std::string list;
+  for (const Combination& combination : controls) {
+    list.append(list.empty() ? "" : ", ").append(to_string(combination));
+  }
+  return list.empty() ? "nothing" : list;
+}

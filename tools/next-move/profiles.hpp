@@ -1,0 +1,33 @@
+// Profiles as the commands read them.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include <nextmove/nextmove.hpp>
+
+/// The profile in this file, and nothing where it cannot be read, after printing why. A file that
+/// is not there is an empty profile where `may_be_new`.
+std::optional<nextmove::Profile> read_profile_or_tell(const std::string& path, bool may_be_new);
+
+/// Prints what of the profile does not fit the playbook; how many things that is.
+std::size_t print_misfits(const std::string& path, const nextmove::Profile& profile,
+                          const nextmove::Playbook& playbook);
+
+/// "steer.up": the action and the part of it, or nothing, after printing what is wrong.
+struct NamedPart {
+  nextmove::ActionId action;
+  nextmove::ActionPart part;
+};
+std::optional<NamedPart> find_part_or_tell(const nextmove::Playbook& playbook,
+                                           const std::string& name);
+
+/// Names of contexts and schemes; empty for none. Nothing, after printing what is wrong.
+std::optional<nextmove::ContextId> find_context_or_tell(const nextmove::Playbook& playbook,
+                                                        const std::string& name);
+std::optional<nextmove::SchemeId> find_scheme_or_tell(const nextmove::Playbook& playbook,
+                                                      const std::string& name);
+
+/// "KeyH, ShiftLeft+KeyS", or "nothing".
+std::string listed(const std::vector<nextmove::Combination>& controls);

@@ -1,0 +1,125 @@
+#include <fmt/format.h>
+
+#include <nextmove/files.hpp>
+
+#include "commands.hpp"
+#include "output.hpp"
+#include "profiles.hpp"
+
+using namespace nextmove;
+
+namespace {
+
+// The controls that were named, by their device; nothing, after printing what is wrong.
+std::optional<std::vector<Combination>> read_controls(const std::vector<std::string>& words) {
+  std::vector<Combination> controls;
+  for (const std::string& word : words) {
+    auto combination = find_combination(word);
+    if (!combination) {
+      const std::string_view nearest = nearest_control_name(word);
+      const std::string advice = nearest.empty() ? "; `next-move controls` lists them all"
+                                                 : did_you_mean(word, std::span{&nearest, 1});
+      fmt::print(stderr, "next-move: unknown control \"{}\"{}\n", printable(word), advice);
+      return std::nullopt;
+    }
+    controls.push_back(std::move(*combination));
+  }
+  return controls;
+}
+
+DeviceKind device_of(const PlacedControl& control) {
+  return control.zone.empty() ? info(control.control).device : DeviceKind::touch;
+}
+
+class Remapper {
+ public:
+  Remapper(const RemapWish& wish, Draft draft, ControlSlot slot)
+      : wish_(wish), draft_(std::move(draft)), slot_(slot) {}
+
+  // Those of one kind of device take the place of what is there.
+  bool set(DeviceKind device, const std::vector<Combination>& controls) {
+    slot_.device = device;
+    const std::vector<Combination> before = draft_.controls(slot_);
+    const DraftAnswer answer = draft_.set(slot_, controls, wish_.on_clash);
+    if (!answer) {
+      fmt::print(stderr, "next-move: {}: {}\n", wish_.action, reason(answer.refusal));
+      for (const Clash& clash : answer.clashes) tell_way_out(clash);
+      return false;
+    }
+    fmt::print("{} on a {}: {} (before: {})\n", wish_.action, to_string(device), listed(controls),
+               listed(before));
+    for (const Clash& clash : answer.clashes) tell_outcome(clash);
+    for (const Shadow& shadow : answer.shadows) tell(shadow);
+    return true;
+  }
+
+  const Profile& profile() const { return draft_.profile(); }
+
+ private:
+  std::string name_of(const ControlSlot& slot) const {
+    std::string name = draft_.playbook().action(slot.action).name;
+    if (slot.part != ActionPart::whole) name.append(".").append(to_string(slot.part));
+    return name;
+  }
+
+  void tell_way_out(const Clash& clash) const {
+    std::vector<std::string_view> ways;
+    if (clash.can_swap) ways.emplace_back("swap");
+    if (clash.can_take_over) ways.emplace_back("take_over");
+    ways.emplace_back("keep_both");
+    fmt::print(stderr, "  {} is on {} already; choose --on-clash {}\n", name_of(clash.slot),
+               to_string(clash.combination), fmt::join(ways, " or "));
+  }
+
+  void tell_outcome(const Clash& clash) const {
+    ControlSlot slot = clash.slot;
+    fmt::print("{} on a {}: {} (before: {})\n", name_of(slot), to_string(slot.device),
+               listed(draft_.controls(slot)), to_string(clash.combination));
+  }
+
+  void tell(const Shadow& shadow) const {
+    const std::string& context = draft_.playbook().context(shadow.context).name;
+    const std::string& action = draft_.playbook().action(shadow.action).name;
+    if (shadow.comes_first) {
+      fmt::print("note: in context {} it goes to {} first\n", context, action);
+    } else {
+      fmt::print("note: it comes before {} of context {}\n", action, context);
+    }
+  }
+
+  const RemapWish& wish_;
+  Draft draft_;
+  ControlSlot slot_;
+};
+
+}  // namespace
+
+int remap_command(const std::string& playbook, const std::string& path, const RemapWish& wish) {
+  const Result<Playbook> book = load_playbook(playbook);
+  print_problems(book.diagnostics);
+  if (!book) return exit_problems;
+  const auto profile = read_profile_or_tell(path, true);
+  const auto part = find_part_or_tell(*book, wish.action);
+  const auto context = find_context_or_tell(*book, wish.context);
+  const auto scheme = find_scheme_or_tell(*book, wish.scheme);
+  const auto controls = read_controls(wish.controls);
+  if (!profile || !part || !context || !scheme || !controls) return exit_problems;
+
+  Remapper remapper{wish, Draft{*book, *profile, *scheme}, {part->action, part->part, *context}};
+  for (const DeviceKind device : wish.cleared) {
+    if (!remapper.set(device, {})) return exit_problems;
+  }
+  for (int i = 0; i < device_kind_count; ++i) {
+    std::vector<Combination> of_device;
+    for (const Combination& combination : *controls) {
+      if (device_of(combination.control) == static_cast<DeviceKind>(i)) {
+        of_device.push_back(combination);
+      }
+    }
+    const bool is_meant = !of_device.empty();
+    if (is_meant && !remapper.set(static_cast<DeviceKind>(i), of_device)) return exit_problems;
+  }
+  const std::vector<Diagnostic> problems = save_profile(path, remapper.profile());
+  print_problems(problems);
+  return has_errors(problems) ? exit_problems : exit_fine;
+}

@@ -21,6 +21,7 @@
 #include <nextmove/reader.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/recording.hpp>
+#include <nextmove/remap_menu.hpp>
 #include <nextmove/remap_rows.hpp>
 #include <nextmove/rollover.hpp>
 #include <nextmove/scheme.hpp>

@@ -61,6 +61,30 @@ TEST(PlaybookReader, ReadsSchemes) {
   EXPECT_EQ(book->contexts()[0].bindings[0].schemes, (std::vector<PlacedName>{"desk", "left"}));
 }
 
+TEST(PlaybookReader, ReadsWhatPlayersMayRemap) {
+  const Result<Playbook> book = parse_playbook(
+      "format = 1\nreserved = [\"F12\", \"PadGuide\"]\n[actions]\n"
+      "horn = { kind = \"button\", fixed = true }\n"
+      "lamp = { kind = \"button\", required = true, with_controls = true }\n"
+      "[contexts.helm.bind]\nhorn = \"KeyH\"\nlamp = \"KeyL\"\n");
+  ASSERT_TRUE(book);
+  EXPECT_EQ(book->definition().reserved,
+            (std::vector<PlacedControl>{Control::F12, Control::PadGuide}));
+  EXPECT_EQ(book->actions()[0], (ActionDefinition{.name = "horn", .is_fixed = true}));
+  EXPECT_EQ(book->actions()[1],
+            (ActionDefinition{.name = "lamp", .is_required = true, .takes_with = true}));
+}
+
+TEST(PlaybookReader, TellsWhatCannotBeReserved) {
+  EXPECT_EQ(errors_of("format = 1\nreserved = [\"Touch:horn\", \"f12\"]\n"),
+            "a.toml:2:13: error: there is no touch zone \"horn\"; define it under [zones]\n"
+            "  2 | reserved = [\"Touch:horn\", \"f12\"]\n"
+            "    |             ^~~~~~~~~~~~\n"
+            "a.toml:2:27: error: unknown control \"f12\"; did you mean \"F12\"?\n"
+            "  2 | reserved = [\"Touch:horn\", \"f12\"]\n"
+            "    |                           ^~~~~\n");
+}
+
 TEST(PlaybookReader, TellsWhatIsWrongWithASchemeAndWhere) {
   EXPECT_EQ(errors_of("format = 1\n[schemes]\npad = { needs = [\"gamepd\"] }\n"),
             "a.toml:3:18: error: unknown device kind \"gamepd\"; did you mean \"gamepad\"?\n"

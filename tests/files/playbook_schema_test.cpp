@@ -56,6 +56,8 @@ TEST_F(Schema, RefusesWhatIsWrongInForm) {
   const std::vector<std::string> wrong = {
       "[actions]\n",                                                          // no format
       "format = 2\n",                                                         //
+      "format = 1\nreserved = [\"f12\"]\n",                                   //
+      head + "lamp = { kind = \"button\", fixed = \"yes\" }\n",               //
       head + "lamp = { kind = \"buton\" }\n",                                 //
       head + "lamp = { label = \"Lamp\" }\n",                                 // no kind
       head + "\"a b\" = { kind = \"button\" }\n",                             // no name

@@ -50,6 +50,15 @@ TEST(PlaybookWriter, WhatItWritesReadsBackEqual) {
   expect_reads_back_equal(harbour_with_mutes());
 }
 
+TEST(PlaybookWriter, WhatPlayersMayRemapReadsBackEqual) {
+  PlaybookDefinition definition = harbour();
+  definition.reserved = {Control::F12, Control::PadLeftStick};
+  definition.actions[2].is_fixed = true;
+  definition.actions[3].is_required = true;
+  definition.actions[4].takes_with = true;
+  expect_reads_back_equal(definition);
+}
+
 TEST(PlaybookWriter, TheDemoPlaybookReadsBackEqual) {
   const Result<Playbook> book = load_playbook(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml");
   ASSERT_TRUE(book);

@@ -1,0 +1,171 @@
+#include <algorithm>
+
+#include <nextmove/remap_menu.hpp>
+
+namespace nextmove {
+
+RemapMenu::RemapMenu(Hub& hub, Seat& seat, Applying applying)
+    : hub_(hub),
+      seat_(seat),
+      applying_(applying),
+      draft_(hub.playbook(), seat.profile(), seat.scheme()),
+      applied_(seat.profile()),
+      rows_(remap_rows(draft_)) {}
+
+RemapMenu::~RemapMenu() {
+  stop_waiting();
+}
+
+std::string RemapMenu::name_of(const ControlSlot& slot) const {
+  const auto is_of_slot = [&](const RemapRow& row) {
+    return row.action == slot.action && row.part == slot.part && row.context == slot.context;
+  };
+  const auto found = std::find_if(rows_.begin(), rows_.end(), is_of_slot);
+  return found != rows_.end() ? found->label : draft_.playbook().action(slot.action).name;
+}
+
+void RemapMenu::changed() {
+  rows_ = remap_rows(draft_);
+  if (applying_ == Applying::at_once) hub_.set_profile(seat_, draft_.profile());
+}
+
+// ---- one control
+
+void RemapMenu::ask(const ControlSlot& slot, Duration time_out) {
+  if (question_) return;
+  stop_waiting();
+  message_.clear();
+  if (draft_.playbook().action(slot.action).is_fixed) {
+    return tell({DraftRefusal::fixed});
+  }
+  waiting_for_ = slot;
+  hub_.capture(
+      seat_,
+      {.action = slot.action, .part = slot.part, .device = slot.device, .time_out = time_out});
+}
+
+void RemapMenu::stop_waiting() {
+  if (!waiting_for_) return;
+  waiting_for_.reset();
+  hub_.stop_capture(seat_);
+}
+
+void RemapMenu::update() {
+  if (!waiting_for_ || seat_.capture().state == CaptureState::waiting) return;
+  const ControlSlot slot = *waiting_for_;
+  waiting_for_.reset();
+  switch (seat_.capture().state) {
+    case CaptureState::captured: return put(slot, seat_.capture().combination, OnClash::refuse);
+    case CaptureState::timed_out: message_ = name_of(slot) + ": nothing was pressed"; break;
+    default: message_.clear();
+  }
+}
+
+void RemapMenu::put(const ControlSlot& slot, const Combination& combination, OnClash on_clash) {
+  const DraftAnswer answer = draft_.put(slot, combination, on_clash);
+  question_.reset();
+  if (answer.refusal == DraftRefusal::clash) {
+    question_ = ClashQuestion{slot, combination, answer.clashes};
+    for (const OnClash way : {OnClash::swap, OnClash::take_over}) {
+      bool& can = way == OnClash::swap ? question_->can_swap : question_->can_take_over;
+      can = static_cast<bool>(draft_.can_put(slot, combination, way));
+    }
+    return;
+  }
+  tell(answer);
+  if (!answer) return;
+  message_ = name_of(slot) + ": " + to_words(combination);
+  for (const Shadow& shadow : answer.shadows) {
+    if (!shadow.comes_first) continue;
+    const ActionDefinition& other = draft_.playbook().action(shadow.action);
+    message_ += "; in the context \"" + draft_.playbook().context(shadow.context).name +
+                "\" it is for " + (other.label.empty() ? other.name : other.label);
+    break;
+  }
+  changed();
+}
+
+void RemapMenu::answer(OnClash on_clash) {
+  if (!question_) return;
+  const ClashQuestion asked = *question_;
+  question_.reset();
+  message_.clear();
+  if (on_clash != OnClash::refuse) put(asked.slot, asked.combination, on_clash);
+}
+
+void RemapMenu::tell(const DraftAnswer& answer) {
+  message_ = reason(answer.refusal);
+}
+
+// ---- whole changes
+
+void RemapMenu::clear(const ControlSlot& slot) {
+  if (question_) return;
+  tell(draft_.clear(slot));
+  changed();
+}
+
+void RemapMenu::reset(ActionId action) {
+  if (question_) return;
+  tell(draft_.reset(action, OnClash::take_over));
+  changed();
+}
+
+void RemapMenu::reset(DeviceKind device) {
+  if (question_) return;
+  tell(draft_.reset(device, OnClash::take_over));
+  changed();
+}
+
+void RemapMenu::reset() {
+  if (question_) return;
+  message_.clear();
+  draft_.reset();
+  changed();
+}
+
+void RemapMenu::tune(const Tuning& tuning) {
+  if (question_) return;
+  draft_.tune(tuning);
+  changed();
+}
+
+void RemapMenu::swap_sticks(bool are_swapped) {
+  if (question_) return;
+  tell(draft_.swap_sticks(are_swapped));
+  changed();
+}
+
+void RemapMenu::take(const Profile& preset) {
+  if (question_) return;
+  tell(draft_.take(preset));
+  changed();
+}
+
+void RemapMenu::undo() {
+  if (question_) return;
+  message_.clear();
+  draft_.undo();
+  changed();
+}
+
+bool RemapMenu::is_changed() const {
+  return draft_.profile() != applied_;
+}
+
+void RemapMenu::apply() {
+  if (question_) return;
+  message_.clear();
+  applied_ = draft_.profile();
+  hub_.set_profile(seat_, applied_);
+}
+
+void RemapMenu::cancel() {
+  stop_waiting();
+  question_.reset();
+  message_.clear();
+  draft_ = Draft{draft_.playbook(), applied_, draft_.scheme()};
+  changed();
+}
+
+}  // namespace nextmove

@@ -83,6 +83,8 @@ TEST_F(Drafts, AreUndoneStepByStep) {
 
 TEST_F(Drafts, WhatChangesNothingIsNoStep) {
   EXPECT_TRUE(draft.put(slot("horn"), Space));
+  draft.reset();
+  draft.discard();
   EXPECT_FALSE(draft.can_undo());
 }
 
@@ -215,8 +217,9 @@ TEST_F(Drafts, ATapAndAHoldGetAlong) {
   for (BindingDefinition& it : book.contexts[0].bindings) {
     if (it.action == "horn" && it.control.control == Space) it.gesture = tap_within(200ms);
   }
-  Draft tapped{make(book)};
-  EXPECT_TRUE(tapped.put(slot("horn"), KeyE));
+  const Draft tapped{make(book)};
+  EXPECT_TRUE(tapped.can_put(slot("horn"), KeyE));
+  EXPECT_TRUE(tapped.can_put(slot("winch"), Space));
 }
 
 TEST_F(Drafts, OtherContextsThatHaveTheControlAreToldAsNotes) {
@@ -319,6 +322,20 @@ TEST(SchemeDrafts, UnderASchemeThatSharesAChangeIsForThatOne) {
   EXPECT_EQ(draft.profile().remaps, std::vector{remap});
   draft.put(horn, KeyE);
   EXPECT_TRUE(draft.profile().is_empty());
+}
+
+TEST(SchemeDrafts, ChangesForOtherSchemesStay) {
+  const Playbook book = make(harbour_for_all());
+  Remap named = keys("horn", {KeyQ});
+  named.schemes = {"desk", "left_keys"};
+  const ControlSlot horn{*book.find_action("horn")};
+  Draft none{book, {.remaps = {named}}};
+  none.put(horn, KeyJ);
+  EXPECT_EQ(none.profile().remaps.front(), named);
+  Draft left{book, {.remaps = {named}}, *book.find_scheme("left_keys")};
+  left.put(horn, KeyZ);
+  named.schemes = {"desk"};
+  EXPECT_EQ(left.profile().remaps.front(), named);
 }
 
 TEST(SchemeDrafts, WhatOtherSchemesHearIsNoClash) {

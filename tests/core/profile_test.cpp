@@ -93,6 +93,19 @@ TEST_F(Remaps, AControlThatStaysKeepsItsOwnGesture) {
   EXPECT_TRUE(read(winch).pressed);
 }
 
+TEST_F(Remaps, OneMoreThanThePlaybookHasIsLikeTheLast) {
+  PlaybookDefinition definition = harbour_to_remap();
+  definition.contexts[0].bindings.push_back(
+      {.action = "winch", .control = KeyT, .gesture = tap_within(200ms)});
+  stage.hub().adopt(make(definition));
+  apply(keys("winch", {KeyE, KeyT, KeyG}));
+  const Button winch = book.button("winch");
+  stage.press(KeyG);
+  stage.release(KeyG);
+  stage.wait(10ms);
+  EXPECT_TRUE(read(winch).pressed);
+}
+
 TEST_F(Remaps, ACombinationNeedsItsOtherControlsHeld) {
   apply(keys("lamp", {Combination{KeyK, {ShiftLeft}}}));
   EXPECT_FALSE(sounds("lamp", KeyK));
@@ -366,6 +379,16 @@ TEST_F(SchemeRemaps, WithSchemesTheyCountForThese) {
   EXPECT_FALSE(sounds(KeyE));
   hub.hold_to(port, scheme("right_keys"));
   EXPECT_TRUE(sounds(Enter));
+}
+
+TEST_F(SchemeRemaps, OneThatNamesTheSchemeGoesBeforeOneThatNamesNone) {
+  Remap named = keys("horn", {KeyJ});
+  named.schemes = {"desk"};
+  hub.set_profile(port, {.remaps = {named, keys("horn", {KeyK})}});
+  EXPECT_TRUE(sounds(KeyK));
+  hub.hold_to(port, scheme("desk"));
+  EXPECT_TRUE(sounds(KeyJ));
+  EXPECT_FALSE(sounds(KeyK));
 }
 
 TEST_F(SchemeRemaps, AnotherSeatHasItsOwn) {

@@ -1,5 +1,7 @@
 #include <gtest/gtest.h>
 
+#include <nextmove/draft.hpp>
+#include <nextmove/playbook_file.hpp>
 #include <nextmove/profile_file.hpp>
 
 namespace nextmove {
@@ -69,8 +71,8 @@ TEST(ProfileFile, ReadsBackEqual) {
 }
 
 TEST(ProfileFile, AnEmptyOneIsShort) {
-  EXPECT_EQ(to_toml({}), "# What this player has changed of the game's controls.\nformat = 1\n");
-  EXPECT_EQ(*parse_profile(to_toml({})), Profile{});
+  EXPECT_EQ(to_toml(Profile{}), "# What this player has changed of the game's controls.\nformat = 1\n");
+  EXPECT_EQ(*parse_profile(to_toml(Profile{})), Profile{});
 }
 
 TEST(ProfileFile, WhatCannotBeReadIsToldAndKept) {
@@ -134,6 +136,18 @@ TEST(ProfileFile, NothingInItReachesATerminalUnseen) {
     EXPECT_EQ(message.find('\x1b'), std::string::npos) << message;
   }
   EXPECT_EQ(to_toml(*read).find('\x1b'), std::string::npos);
+}
+
+TEST(ProfileFile, ThePresetOfTheDemoFitsAndClashesWithNothing) {
+  const Result<Playbook> book = load_playbook(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml");
+  const Result<Profile> preset = read_profile(NEXTMOVE_EXAMPLE_DATA "/right_hand.toml");
+  ASSERT_TRUE(book && preset);
+  EXPECT_EQ(told(preset), Told{});
+  for (const Diagnostic& it : misfits(*preset, *book)) ADD_FAILURE() << to_string(it);
+  Draft draft{*book, {}, *book->find_scheme("desk")};
+  EXPECT_TRUE(draft.take(*preset));
+  EXPECT_TRUE(draft.clashes().empty());
+  EXPECT_EQ(draft.profile(), *preset);
 }
 
 TEST(ProfilePath, FollowsTheBaseDirectoryConvention) {

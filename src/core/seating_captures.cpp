@@ -52,7 +52,7 @@ bool Seating::hear_captures(const Event& event) {
   const Source source = source_of(event.control);
   const auto is_heard_by_another = [&](const Seat* self) {
     return std::any_of(place.owners.begin(), place.owners.end(), [&](const Seat* owner) {
-      return owner != self && capturing(*owner) == nullptr && owner->state().has_bound(source);
+      return owner != self && owner->state().has_bound(source);
     });
   };
   bool is_for_others = true;

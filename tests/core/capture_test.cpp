@@ -265,6 +265,39 @@ TEST_F(Captures, ACombinationMayReachAcrossDevices) {
   EXPECT_EQ(capture().combination, (Combination{WheelUp, {ControlLeft}}));
 }
 
+TEST_F(Captures, TheControlOfACombinationIsOnTheDeviceThatWasAskedFor) {
+  ask("lamp");
+  operate(KeyK);
+  operate(MouseRight);
+  let_go(MouseRight);
+  EXPECT_EQ(capture().combination, (Combination{KeyK, {MouseRight}}));
+}
+
+TEST_F(Captures, LosingTheFocusForgetsWhatIsHeld) {
+  ask("lamp");
+  operate(ShiftLeft);
+  stage.hub().release_all(stage.now());
+  stage.wait(10ms);
+  operate(KeyK);
+  let_go(KeyK);
+  EXPECT_EQ(capture().combination, Combination{KeyK});
+}
+
+TEST_F(Captures, ADeviceThatComesMeanwhileIsNotHeardByTheGame) {
+  Hub& hub = stage.hub();
+  hub.set_rules({.free_devices = FreeDevices::kept});
+  const DeviceId other = hub.plug({.kind = DeviceKind::keyboard}, stage.now());
+  hub.feed({stage.now(), other, KeyW, 1});
+  stage.wait(10ms);
+  ask("horn");
+  hub.give(other, stage.seat());
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, Vec2{});
+  hub.stop_capture(stage.seat());
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 1}));
+}
+
 TEST_F(Captures, AnActionThatTakesNoneTakesTheFirst) {
   ask("horn");
   operate(ShiftLeft);
@@ -319,6 +352,14 @@ TEST_F(SharedCaptures, BothMayCaptureAtOnce) {
   press(keyboard, KeyQ);
   EXPECT_EQ(seat(2).capture().combination, Combination{PadEast});
   EXPECT_EQ(port->capture().combination, Combination{KeyQ});
+}
+
+TEST_F(SharedCaptures, WhereBothAtAKeyboardCaptureAKeyGoesToWhoUsesIt) {
+  hub.capture(*port, {horn.id});
+  hub.capture(*starboard, {horn.id});
+  press(keyboard, ArrowUp);
+  EXPECT_EQ(port->capture().state, CaptureState::waiting);
+  EXPECT_EQ(starboard->capture().combination, Combination{ArrowUp});
 }
 
 TEST_F(SharedCaptures, ADeviceThatGoesAndComesBackIsHeardByTheCapture) {

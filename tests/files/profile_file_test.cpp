@@ -71,7 +71,8 @@ TEST(ProfileFile, ReadsBackEqual) {
 }
 
 TEST(ProfileFile, AnEmptyOneIsShort) {
-  EXPECT_EQ(to_toml(Profile{}), "# What this player has changed of the game's controls.\nformat = 1\n");
+  EXPECT_EQ(to_toml(Profile{}),
+            "# What this player has changed of the game's controls.\nformat = 1\n");
   EXPECT_EQ(*parse_profile(to_toml(Profile{})), Profile{});
 }
 

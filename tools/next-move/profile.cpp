@@ -56,7 +56,9 @@ void print_remaps(const Profile& profile, const Playbook& playbook) {
 
 std::string in_words(const Tuning& tuning) {
   std::string words;
-  const auto add = [&](std::string text) { words.append(words.empty() ? "" : ", ").append(text); };
+  const auto add = [&](const std::string& text) {
+    words.append(words.empty() ? "" : ", ").append(text);
+  };
   const auto times = [&](std::string_view what, const std::optional<float>& factor) {
     if (factor) add(fmt::format("{} x {}", what, *factor));
   };

@@ -66,7 +66,7 @@ class Change {
     if (list == before) return {};
     std::optional<Combination> old;
     for (const Combination& combination : before) {
-      if (!has(list, combination)) old = combination;
+      if (!old && !has(list, combination)) old = combination;
     }
     std::vector<Shadow> shadows;
     for (std::size_t i = 0; i < list.size(); ++i) {

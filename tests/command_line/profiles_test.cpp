@@ -51,7 +51,7 @@ TEST_F(Profiles, RemapSwaps) {
   const Finished done = remap({"winch", "KeyX", "Enter", "--on-clash", "swap"});
   EXPECT_EQ(done.output,
             "winch on a keyboard: KeyX, Enter (before: KeyE, Enter)\n"
-            "anchor on a keyboard: KeyE, Slash (before: KeyX)\n");
+            "anchor on a keyboard: KeyE, Slash (before: KeyX, Slash)\n");
 }
 
 TEST_F(Profiles, RemapKnowsDirectionsSchemesAndDevices) {
@@ -121,9 +121,9 @@ tunings = [{ action = "look", device = "mouse", sensitivity = 1.5, invert_y = tr
   const Finished done = next_move({"profile", playbook, file.path()});
   EXPECT_EQ(done.exit_code, 1);
   EXPECT_EQ(done.output,
-            "ACTION   DEVICE    WHERE  NOW   PLAYBOOK\n"
-            "horn     keyboard         KeyE  Space, KeyQ, ShiftRight\n"
-            "whistle  keyboard         KeyE  nothing\n\n"
+            "ACTION   DEVICE    WHERE         NOW   PLAYBOOK\n"
+            "horn     keyboard                KeyE  Space, KeyQ, ShiftRight\n"
+            "whistle  keyboard  does not fit  KeyE  nothing\n\n"
             "The sticks are swapped.\n"
             "ACTION  DEVICE  TUNED\n"
             "look    mouse   sensitivity x 1.5, inverted in y\n"

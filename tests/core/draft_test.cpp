@@ -61,6 +61,12 @@ TEST_F(Drafts, AWholeListIsSetAtOnce) {
   EXPECT_FALSE(draft.is_changed());
 }
 
+TEST_F(Drafts, OfAListTheFirstThatGoesIsGivenInASwap) {
+  draft.set(slot("horn"), {KeyH, KeyJ});
+  EXPECT_TRUE(draft.set(slot("horn"), {KeyE}, OnClash::swap));
+  EXPECT_EQ(controls("winch"), Controls{KeyH});
+}
+
 TEST_F(Drafts, HoldOnlyWhatDiffersFromThePlaybook) {
   draft.put(slot("horn"), KeyH);
   draft.put(slot("horn"), Space);

@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <fmt/core.h>
 #include <nlohmann/json.hpp>
 
@@ -40,6 +41,7 @@ std::string joined(const std::vector<std::string>& names) {
 
 void print_remaps(const Profile& profile, const Playbook& playbook) {
   if (profile.remaps.empty()) return;
+  const std::vector<Diagnostic> strangers = misfits(profile, playbook);
   Table table{{"ACTION", "DEVICE", "WHERE", "NOW", "PLAYBOOK"}};
   for (const Remap& remap : profile.remaps) {
     std::string action = printable(remap.action);
@@ -48,6 +50,10 @@ void print_remaps(const Profile& profile, const Playbook& playbook) {
     if (!remap.schemes.empty()) {
       where.append(where.empty() ? "" : ", ").append("under " + printable(joined(remap.schemes)));
     }
+    const bool is_stranger =
+        std::any_of(strangers.begin(), strangers.end(),
+                    [&](const Diagnostic& it) { return it.place.line == remap.place.line; });
+    if (is_stranger) where.append(where.empty() ? "" : ", ").append("does not fit");
     table.add({std::move(action), std::string{to_string(remap.device)}, std::move(where),
                listed(remap.controls), listed(usual_of(remap, playbook))});
   }

@@ -39,7 +39,7 @@ class Remapper {
   // Those of one kind of device take the place of what is there.
   bool set(DeviceKind device, const std::vector<Combination>& controls) {
     slot_.device = device;
-    const std::vector<Combination> before = draft_.controls(slot_);
+    const Draft before = draft_;
     const DraftAnswer answer = draft_.set(slot_, controls, wish_.on_clash);
     if (!answer) {
       fmt::print(stderr, "next-move: {}: {}\n", wish_.action, reason(answer.refusal));
@@ -47,8 +47,8 @@ class Remapper {
       return false;
     }
     fmt::print("{} on a {}: {} (before: {})\n", wish_.action, to_string(device), listed(controls),
-               listed(before));
-    for (const Clash& clash : answer.clashes) tell_outcome(clash);
+               listed(before.controls(slot_)));
+    for (const Clash& clash : answer.clashes) tell_outcome(clash, before);
     for (const Shadow& shadow : answer.shadows) tell(shadow);
     return true;
   }
@@ -71,10 +71,9 @@ class Remapper {
                to_string(clash.combination), fmt::join(ways, " or "));
   }
 
-  void tell_outcome(const Clash& clash) const {
-    ControlSlot slot = clash.slot;
-    fmt::print("{} on a {}: {} (before: {})\n", name_of(slot), to_string(slot.device),
-               listed(draft_.controls(slot)), to_string(clash.combination));
+  void tell_outcome(const Clash& clash, const Draft& before) const {
+    fmt::print("{} on a {}: {} (before: {})\n", name_of(clash.slot), to_string(clash.slot.device),
+               listed(draft_.controls(clash.slot)), listed(before.controls(clash.slot)));
   }
 
   void tell(const Shadow& shadow) const {

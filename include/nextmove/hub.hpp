@@ -24,8 +24,8 @@ class HubState;
 
 /// Routes the events of all devices to the seats. Several hubs can live side by side; one hub and
 /// its seats belong to one thread at a time. Nothing but plug, add_seat, join, give, swap, adopt,
-/// what players join and leave by, and Seat::add_interceptor allocates, once the queue of events
-/// has grown to its working size.
+/// set_profile, capturing, what players join and leave by, and Seat::add_interceptor allocates,
+/// once the queue of events has grown to its working size.
 class Hub {
  public:
   explicit Hub(Playbook playbook);

@@ -81,13 +81,15 @@ class RemapMenu {
   /// Back to what the seat played by when the menu was opened, or last applied.
   void cancel();
 
-  /// Takes what the player pressed.
+  /// Takes what the player pressed; and follows where the hub has adopted another playbook or the
+  /// seat is held to another scheme, which forgets the steps to undo.
   void update();
 
  private:
   void put(const ControlSlot& slot, const Combination& combination, OnClash on_clash);
   void tell(const DraftAnswer& answer);
   void changed();
+  void follow();
   std::string name_of(const ControlSlot& slot) const;
 
   Hub& hub_;

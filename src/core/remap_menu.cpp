@@ -50,7 +50,20 @@ void RemapMenu::stop_waiting() {
   hub_.stop_capture(seat_);
 }
 
+// The game may go on with another playbook, or the seat under another scheme, while the menu is
+// open; then the steps so far can no longer be undone.
+void RemapMenu::follow() {
+  const bool is_same =
+      &hub_.playbook().data() == &draft_.playbook().data() && seat_.scheme() == draft_.scheme();
+  if (is_same) return;
+  stop_waiting();
+  question_.reset();
+  draft_ = Draft{hub_.playbook(), draft_.profile(), seat_.scheme()};
+  changed();
+}
+
 void RemapMenu::update() {
+  follow();
   if (!waiting_for_ || seat_.capture().state == CaptureState::waiting) return;
   const ControlSlot slot = *waiting_for_;
   waiting_for_.reset();

@@ -98,6 +98,14 @@ TEST_F(Profiles, RemapLeavesADamagedFileAlone) {
   EXPECT_EQ(read_file(damaged.path()), "format = 1\nremaps = [");
 }
 
+TEST_F(Profiles, RemapSaysNothingIsChangedWhereItCannotBeSaved) {
+  std::filesystem::create_directory(path);
+  const Finished done = next_move({"remap", playbook, path + "/x/", "horn", "KeyH"});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_EQ(done.output, "");
+  EXPECT_NE(done.errors.find("the changes are not saved"), std::string::npos) << done.errors;
+}
+
 TEST_F(Profiles, ProfileListsWhatIsChanged) {
   remap({"horn", "KeyH"});
   remap({"steer.up", "KeyI", "--scheme", "left_keys"});

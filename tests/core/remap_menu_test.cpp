@@ -163,6 +163,17 @@ TEST_F(Menus, ResetOneActionOneDeviceOrAll) {
   EXPECT_FALSE(menu.is_changed());
 }
 
+TEST_F(Menus, FollowAnAdoptedPlaybook) {
+  give("horn", KeyH);
+  PlaybookDefinition changed = harbour_to_remap();
+  changed.actions.push_back({.name = "bell"});
+  changed.contexts[0].bindings.push_back({.action = "bell", .control = KeyB});
+  stage.hub().adopt(make(changed));
+  pass();
+  EXPECT_EQ(keys_of("bell"), "B");
+  EXPECT_EQ(keys_of("horn"), "H") << "what was changed stays";
+}
+
 TEST_F(Menus, ThatAreClosedWaitForNothing) {
   {
     RemapMenu other{stage.hub(), stage.seat()};

@@ -6,6 +6,7 @@
 #include <gtest/gtest.h>
 #include <random>
 #include <sstream>
+#include <sys/mount.h>
 #include <sys/resource.h>
 #include <sys/wait.h>
 #include <unistd.h>
@@ -173,6 +174,26 @@ TEST_F(ProfileStore, OnAFullDiskTheOldFileStaysAndTheFailureIsTold) {
   EXPECT_EQ(told_so, 0);
   EXPECT_EQ(load_profile(path).profile, numbered(1));
   EXPECT_FALSE(has(".new"));
+}
+
+// A disk of its own, where the machine lets us have one.
+TEST_F(ProfileStore, OnADiskWithoutRoomTheOldFileStaysAndTheFailureIsTold) {
+  if (::mount("tmpfs", folder.c_str(), "tmpfs", 0, "size=32k") != 0) {
+    GTEST_SKIP() << "needs the right to mount a disk";
+  }
+  saving(numbered(1));
+  {
+    std::ofstream rest{folder / "rest"};
+    for (int i = 0; i < 100 && rest.flush(); ++i) rest << std::string(1000, 'x');
+  }
+  const Told messages = saving(numbered(2));
+  const LoadedProfile loaded = load_profile(path);
+  const bool has_rest = has(".new");
+  ::umount2(folder.c_str(), MNT_DETACH);
+  ASSERT_EQ(messages.size(), 1U);
+  EXPECT_NE(messages[0].find("No space left on device"), std::string::npos) << messages[0];
+  EXPECT_EQ(loaded.profile, numbered(1));
+  EXPECT_FALSE(has_rest);
 }
 
 TEST_F(ProfileStore, InAReadOnlyFolderTheOldFileStaysAndTheFailureIsTold) {

@@ -46,14 +46,16 @@ class Remapper {
       for (const Clash& clash : answer.clashes) tell_way_out(clash);
       return false;
     }
-    fmt::print("{} on a {}: {} (before: {})\n", wish_.action, to_string(device), listed(controls),
-               listed(before.controls(slot_)));
+    told_ += fmt::format("{} on a {}: {} (before: {})\n", wish_.action, to_string(device),
+                         listed(controls), listed(before.controls(slot_)));
     for (const Clash& clash : answer.clashes) tell_outcome(clash, before);
     for (const Shadow& shadow : answer.shadows) tell(shadow);
     return true;
   }
 
   const Profile& profile() const { return draft_.profile(); }
+  /// What was changed, in words.
+  const std::string& told() const { return told_; }
 
  private:
   std::string name_of(const ControlSlot& slot) const {
@@ -71,24 +73,26 @@ class Remapper {
                to_string(clash.combination), fmt::join(ways, " or "));
   }
 
-  void tell_outcome(const Clash& clash, const Draft& before) const {
-    fmt::print("{} on a {}: {} (before: {})\n", name_of(clash.slot), to_string(clash.slot.device),
-               listed(draft_.controls(clash.slot)), listed(before.controls(clash.slot)));
+  void tell_outcome(const Clash& clash, const Draft& before) {
+    told_ += fmt::format("{} on a {}: {} (before: {})\n", name_of(clash.slot),
+                         to_string(clash.slot.device), listed(draft_.controls(clash.slot)),
+                         listed(before.controls(clash.slot)));
   }
 
-  void tell(const Shadow& shadow) const {
+  void tell(const Shadow& shadow) {
     const std::string& context = draft_.playbook().context(shadow.context).name;
     const std::string& action = draft_.playbook().action(shadow.action).name;
     if (shadow.comes_first) {
-      fmt::print("note: in context {} it goes to {} first\n", context, action);
+      told_ += fmt::format("note: in context {} it goes to {} first\n", context, action);
     } else {
-      fmt::print("note: it comes before {} of context {}\n", action, context);
+      told_ += fmt::format("note: it comes before {} of context {}\n", action, context);
     }
   }
 
   const RemapWish& wish_;
   Draft draft_;
   ControlSlot slot_;
+  std::string told_;
 };
 
 }  // namespace
@@ -120,5 +124,7 @@ int remap_command(const std::string& playbook, const std::string& path, const Re
   }
   const std::vector<Diagnostic> problems = save_profile(path, remapper.profile());
   print_problems(problems);
-  return has_errors(problems) ? exit_problems : exit_fine;
+  if (has_errors(problems)) return exit_problems;
+  fmt::print("{}", remapper.told());
+  return exit_fine;
 }

@@ -13,8 +13,7 @@ namespace {
 bool is_heard(const Spot& spot, const BindingDefinition& binding) {
   const PlacedControl& control = control_at(binding, spot.part);
   if (!control.is_set() || device_of(control) != spot.device) return false;
-  const SchemeSet heard = heard_under(binding, spot.device, spot.playbook.schemes);
-  return (heard & bit_of(spot.scheme)) != 0;
+  return is_heard_under(spot.scheme, binding, spot.device, spot.playbook.schemes);
 }
 
 bool is_sound(const Spot& spot, const BindingDefinition& binding) {

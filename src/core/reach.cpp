@@ -29,8 +29,7 @@ unsigned reached(const PlaybookDefinition& playbook, SchemeId scheme, unsigned k
       const auto part = static_cast<ActionPart>(i);
       const PlacedControl& control = control_at(binding, part);
       if (!control.is_set() || (bit(device_of(control)) & kinds) == 0) continue;
-      const SchemeSet heard = heard_under(binding, device_of(control), playbook.schemes);
-      if ((heard & bit_of(scheme)) == 0) continue;
+      if (!is_heard_under(scheme, binding, device_of(control), playbook.schemes)) continue;
       parts |= part == ActionPart::whole ? all : 1U << static_cast<unsigned>(i);
     }
   }

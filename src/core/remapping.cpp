@@ -265,8 +265,7 @@ std::vector<Cell> Remapping::cells() const {
         if (!control.is_set()) continue;
         const Cell cell{static_cast<ContextId>(i), action, static_cast<ActionPart>(part),
                         device_of(control)};
-        const SchemeSet heard = heard_under(binding, cell.device, definition_.schemes);
-        if ((heard & bit_of(scheme_)) != 0) add(cell);
+        if (is_heard_under(scheme_, binding, cell.device, definition_.schemes)) add(cell);
       }
     }
   }

@@ -41,7 +41,7 @@ std::string as_toml_in_list(std::string_view key, const toml::node& node) {
   return as_toml(key, list);
 }
 
-/// Reads one entry of a list; false where it cannot be read.
+/// Reads one entry of a list; what is wrong with it is told to the values.
 class EntryReader {
  public:
   explicit EntryReader(files::TomlValues& values) : values_(values) {}

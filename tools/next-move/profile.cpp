@@ -14,12 +14,6 @@ namespace {
 
 using Json = nlohmann::ordered_json;
 
-std::string part_name(const Playbook& playbook, const ControlSlot& slot) {
-  std::string name = playbook.action(slot.action).name;
-  if (slot.part != ActionPart::whole) name.append(".").append(to_string(slot.part));
-  return name;
-}
-
 // What a remap replaces, as a seat under its first scheme hears it.
 std::vector<Combination> usual_of(const Remap& remap, const Playbook& playbook) {
   const auto action = playbook.find_action(remap.action);

@@ -60,6 +60,12 @@ std::optional<NamedPart> find_part_or_tell(const Playbook& playbook, const std::
   return std::nullopt;
 }
 
+std::string part_name(const Playbook& playbook, const ControlSlot& slot) {
+  std::string name = playbook.action(slot.action).name;
+  if (slot.part != ActionPart::whole) name.append(".").append(to_string(slot.part));
+  return name;
+}
+
 std::optional<ContextId> find_context_or_tell(const Playbook& playbook, const std::string& name) {
   if (name.empty()) return ContextId::none;
   const auto context = playbook.find_context(name);

@@ -23,6 +23,9 @@ struct NamedPart {
 std::optional<NamedPart> find_part_or_tell(const nextmove::Playbook& playbook,
                                            const std::string& name);
 
+/// "steer.up" for a slot of it.
+std::string part_name(const nextmove::Playbook& playbook, const nextmove::ControlSlot& slot);
+
 /// Names of contexts and schemes; empty for none. Nothing, after printing what is wrong.
 std::optional<nextmove::ContextId> find_context_or_tell(const nextmove::Playbook& playbook,
                                                         const std::string& name);

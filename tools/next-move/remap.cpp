@@ -58,11 +58,7 @@ class Remapper {
   const std::string& told() const { return told_; }
 
  private:
-  std::string name_of(const ControlSlot& slot) const {
-    std::string name = draft_.playbook().action(slot.action).name;
-    if (slot.part != ActionPart::whole) name.append(".").append(to_string(slot.part));
-    return name;
-  }
+  std::string name_of(const ControlSlot& slot) const { return part_name(draft_.playbook(), slot); }
 
   void tell_way_out(const Clash& clash) const {
     std::vector<std::string_view> ways;

@@ -30,6 +30,9 @@ struct PlacedControl {
   friend bool operator==(const PlacedControl&, const PlacedControl&) = default;
 };
 
+/// The kind of device that the control sits on. Requires one that is set.
+DeviceKind device_of(const PlacedControl& control);
+
 /// The control of a touch zone: touch("horn"), touch("wheel", ZonePart::left).
 PlacedControl touch(std::string zone, ZonePart part = ZonePart::whole);
 

@@ -33,6 +33,13 @@ enum class ControlForm : std::uint8_t {
   position,           ///< x and y are a place in the window, 0..1 from its top left corner
 };
 
+/// Whether a control of this form rests somewhere near 0 rather than at it: a trigger, a stick or
+/// part of one. These have dead zones.
+constexpr bool is_analogue(ControlForm form) {
+  return form == ControlForm::trigger || form == ControlForm::stick ||
+         form == ControlForm::stick_axis || form == ControlForm::stick_half;
+}
+
 /// The directions of a control, as bits. A control with a single value uses `right` alone.
 enum ControlPart : std::uint8_t {
   part_right = 1,

@@ -22,6 +22,10 @@ std::span<const Direction> directions() {
   return table;
 }
 
+DeviceKind device_of(const PlacedControl& control) {
+  return control.zone.empty() ? info(control.control).device : DeviceKind::touch;
+}
+
 PlacedControl touch(std::string zone, ZonePart part) {
   PlacedControl control;
   control.zone = std::move(zone);

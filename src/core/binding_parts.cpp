@@ -37,8 +37,4 @@ bool is_same_with(const std::vector<PlacedControl>& a, const std::vector<PlacedC
   return std::all_of(a.begin(), a.end(), is_in(b)) && std::all_of(b.begin(), b.end(), is_in(a));
 }
 
-DeviceKind device_of(const PlacedControl& control) {
-  return control.zone.empty() ? info(control.control).device : DeviceKind::touch;
-}
-
 }  // namespace nextmove::core

@@ -19,7 +19,4 @@ BindingDefinition without_controls(BindingDefinition binding);
 /// The same controls held, in whatever order.
 bool is_same_with(const std::vector<PlacedControl>& a, const std::vector<PlacedControl>& b);
 
-/// The kind of device that a control sits on.
-DeviceKind device_of(const PlacedControl& control);
-
 }  // namespace nextmove::core

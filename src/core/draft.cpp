@@ -135,7 +135,7 @@ class Change {
     const Playbook& playbook = before_.playbook();
     const ActionDefinition& action = playbook.action(slot.action);
     if (action.is_fixed) return DraftRefusal::fixed;
-    if (core::device_of(combination.control) != slot.device) return DraftRefusal::other_device;
+    if (device_of(combination.control) != slot.device) return DraftRefusal::other_device;
     if (core::is_reserved(combination, playbook.definition())) return DraftRefusal::reserved;
     const bool is_usual = has(before_.usual_controls(slot), combination);
     if (!combination.with.empty() && !action.takes_with && !is_usual) {

@@ -113,14 +113,7 @@ void tune_gesture(const Wishes& wishes, Gesture& gesture) {
 }
 
 bool has_dead_zone(const PlacedControl& control) {
-  if (!control.zone.empty()) return false;
-  switch (info(control.control).form) {
-    case ControlForm::trigger:
-    case ControlForm::stick:
-    case ControlForm::stick_axis:
-    case ControlForm::stick_half: return true;
-    default: return false;
-  }
+  return control.zone.empty() && is_analogue(info(control.control).form);
 }
 
 void tune_shaping(const Wishes& wishes, const BindingDefinition& binding, ActionKind kind,

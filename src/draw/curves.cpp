@@ -38,16 +38,6 @@ PlacedControl pushed_control(const BindingDefinition& binding) {
   return {};
 }
 
-bool is_analogue(const PlacedControl& control) {
-  switch (info(control.control).form) {
-    case ControlForm::trigger:
-    case ControlForm::stick:
-    case ControlForm::stick_axis:
-    case ControlForm::stick_half: return true;
-    default: return false;
-  }
-}
-
 std::string names_of(const BindingDefinition& binding) {
   std::string names = to_string(binding.control);
   for (const Direction& direction : directions()) {
@@ -125,7 +115,7 @@ std::vector<ShapedCurve> curves_of(const Playbook& playbook, ActionId id) {
   for (const ContextDefinition& context : playbook.contexts()) {
     for (const BindingDefinition& binding : context.bindings) {
       const PlacedControl control = pushed_control(binding);
-      if (binding.action != action.name || !is_analogue(control)) continue;
+      if (binding.action != action.name || !is_analogue(info(control.control).form)) continue;
       const Result<Playbook> alone = make_playbook(only(binding, action, playbook.zones()));
       if (!alone) continue;
       ShapedCurve curve{context.name, names_of(binding), note_of(binding)};

@@ -27,10 +27,6 @@ std::optional<std::vector<Combination>> read_controls(const std::vector<std::str
   return controls;
 }
 
-DeviceKind device_of(const PlacedControl& control) {
-  return control.zone.empty() ? info(control.control).device : DeviceKind::touch;
-}
-
 class Remapper {
  public:
   Remapper(const RemapWish& wish, Draft draft, ControlSlot slot)

@@ -10,6 +10,14 @@ if("sdl2" IN_LIST NextMove_FIND_COMPONENTS AND
   set(NextMove_sdl2_FOUND TRUE)
 endif()
 
+if("imgui" IN_LIST NextMove_FIND_COMPONENTS AND
+   EXISTS "${CMAKE_CURRENT_LIST_DIR}/NextMoveImguiTargets.cmake")
+  find_dependency(PkgConfig)
+  pkg_check_modules(IMGUI REQUIRED IMPORTED_TARGET imgui)
+  include("${CMAKE_CURRENT_LIST_DIR}/NextMoveImguiTargets.cmake")
+  set(NextMove_imgui_FOUND TRUE)
+endif()
+
 if("draw" IN_LIST NextMove_FIND_COMPONENTS AND
    EXISTS "${CMAKE_CURRENT_LIST_DIR}/NextMoveDrawTargets.cmake")
   find_dependency(PkgConfig)

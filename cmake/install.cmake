@@ -1,5 +1,5 @@
 # find_package(NextMove) for the core and the files, find_package(NextMove COMPONENTS sdl2) for the
-# adapter as well, and find_package(NextMove COMPONENTS draw) for the pictures.
+# adapter as well, and likewise imgui for the remap screen and draw for the pictures.
 include(CMakePackageConfigHelpers)
 
 set(package_dir ${CMAKE_INSTALL_LIBDIR}/cmake/NextMove)
@@ -13,6 +13,9 @@ install(FILES ${PROJECT_BINARY_DIR}/include/nextmove/version.hpp
 install(EXPORT NextMoveTargets NAMESPACE NextMove:: DESTINATION ${package_dir})
 if(NEXTMOVE_SDL2)
   install(EXPORT NextMoveSdl2Targets NAMESPACE NextMove:: DESTINATION ${package_dir})
+endif()
+if(NEXTMOVE_IMGUI)
+  install(EXPORT NextMoveImguiTargets NAMESPACE NextMove:: DESTINATION ${package_dir})
 endif()
 if(NEXTMOVE_DRAW)
   install(EXPORT NextMoveDrawTargets NAMESPACE NextMove:: DESTINATION ${package_dir})

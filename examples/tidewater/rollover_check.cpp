@@ -41,11 +41,27 @@ std::vector<std::vector<Control>> choose(const RolloverStudy& study) {
   return chosen;
 }
 
-Playbook playbook_for(const std::vector<std::vector<Control>>& sets) {
+std::set<Control> keys_of(const std::vector<std::vector<Control>>& sets) {
   std::set<Control> keys;
   for (const std::vector<Control>& set : sets) keys.insert(set.begin(), set.end());
+  return keys;
+}
+
+// A function key that is asked for in no set.
+Control free_key(const std::vector<std::vector<Control>>& sets) {
+  const std::set<Control> keys = keys_of(sets);
+  using enum Control;
+  for (const Control key : {F1, F2, F3, F4, F5, F6, F7, F8, F9, F10, F11}) {
+    if (!keys.contains(key)) return key;
+  }
+  return F12;
+}
+
+Playbook playbook_for(const std::vector<std::vector<Control>>& sets, Control go_on) {
+  std::set<Control> keys = keys_of(sets);
+  keys.erase(go_on);
   PlaybookDefinition book{.title = "Keys", .actions = {{.name = "go_on"}}};
-  book.contexts = {{.name = "keys", .bindings = {{.action = "go_on", .control = Control::F1}}}};
+  book.contexts = {{.name = "keys", .bindings = {{.action = "go_on", .control = go_on}}}};
   for (const Control key : keys) {
     const std::string name{to_string(key)};
     book.actions.push_back({.name = name});
@@ -59,7 +75,8 @@ Playbook playbook_for(const std::vector<std::vector<Control>>& sets) {
 RolloverCheck::RolloverCheck(const Playbook& playbook, std::span<const SchemeId> players,
                              bool ghosts)
     : sets_(choose(study_rollover(playbook, players))),
-      playbook_(playbook_for(sets_)),
+      go_on_key_(free_key(sets_)),
+      playbook_(playbook_for(sets_, go_on_key_)),
       ghosts_(ghosts) {}
 
 void RolloverCheck::step(const Seat& seat, float dt) {

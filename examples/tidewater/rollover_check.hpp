@@ -31,6 +31,8 @@ class RolloverCheck {
   };
   /// The keys to be held now; empty when all sets have been asked for.
   std::vector<Key> keys() const;
+  /// Goes on to the next set, whatever is missing.
+  nextmove::Control go_on_key() const { return go_on_key_; }
   std::size_t asked() const { return asked_; }  ///< sets, with the one at hand
   std::size_t count() const { return sets_.size(); }
 
@@ -43,6 +45,7 @@ class RolloverCheck {
   void go_on();
 
   std::vector<std::vector<nextmove::Control>> sets_;
+  nextmove::Control go_on_key_;
   std::optional<nextmove::Playbook> playbook_;
   nextmove::testing::KeyMatrix matrix_;
   bool ghosts_;

@@ -223,7 +223,8 @@ void Scene::draw(const KeysPicture& picture) {
   if (!is_over) {
     draw_line("What is held and stays red, this keyboard does not report beside the others.", 60, y,
               18);
-    draw_line("F1: the next set, whatever is missing", 60, y + 32, 18);
+    draw_line(std::string{to_string(picture.go_on)} + ": the next set, whatever is missing", 60,
+              y + 32, 18);
   }
   y += 90;
   for (std::size_t start = 0; start < picture.result.size() && y < height - 30; y += 26) {

@@ -48,8 +48,9 @@ struct TablePicture {
 /// The check of a keyboard.
 struct KeysPicture {
   std::vector<RolloverCheck::Key> keys{};
-  std::string progress{};  ///< "Set 3 of 18"
-  std::string result{};    ///< of the sets before
+  nextmove::Control go_on{};  ///< goes on to the next set
+  std::string progress{};     ///< "Set 3 of 18"
+  std::string result{};       ///< of the sets before
 };
 
 class Scene {

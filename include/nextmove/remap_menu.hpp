@@ -52,9 +52,14 @@ class RemapMenu {
   /// Asks the player for a control for this slot; nothing where its action is fixed.
   void ask(const ControlSlot& slot, Duration time_out = std::chrono::seconds{5});
   bool is_waiting() const { return waiting_for_.has_value(); }
+  /// The slot; nullptr where it does not wait.
+  const ControlSlot* waiting_for() const { return waiting_for_ ? &*waiting_for_ : nullptr; }
   /// While it waits: what is held so far, how long is left, and what was wrong with the last press.
   const Capture& capture() const { return seat_.capture(); }
   void stop_waiting();
+
+  /// The label of the slot's row, for people.
+  std::string name_of(const ControlSlot& slot) const;
 
   /// What must be answered before anything else is changed; nullptr where nothing is asked.
   const ClashQuestion* question() const { return question_ ? &*question_ : nullptr; }
@@ -90,7 +95,6 @@ class RemapMenu {
   void tell(const DraftAnswer& answer);
   void changed();
   void follow();
-  std::string name_of(const ControlSlot& slot) const;
 
   Hub& hub_;
   Seat& seat_;

@@ -22,7 +22,8 @@ struct RemapEntry {
 
 /// One kind of device in a row.
 struct RemapColumn {
-  ControlSlot next{};  ///< the slot behind the last, for one more
+  ControlSlot next{};    ///< the slot behind the last, for one more
+  bool can_add = false;  ///< whether there may be one more
   std::vector<RemapEntry> entries{};
   bool is_changed = false;  ///< other controls than in the playbook, or fewer
 };
@@ -50,6 +51,9 @@ inline constexpr std::array<DeviceKind, 3> remap_devices = {DeviceKind::keyboard
 /// drives it.
 std::vector<RemapRow> remap_rows(const Draft& draft,
                                  std::span<const DeviceKind> devices = remap_devices);
+
+/// The row in which the slot stands, or nullptr.
+const RemapRow* find_row(std::span<const RemapRow> rows, const ControlSlot& slot);
 
 /// Whether the row has this text in its group, its label or its controls, upper or lower case.
 bool is_match(const RemapRow& row, std::string_view text);

@@ -17,11 +17,8 @@ RemapMenu::~RemapMenu() {
 }
 
 std::string RemapMenu::name_of(const ControlSlot& slot) const {
-  const auto is_of_slot = [&](const RemapRow& row) {
-    return row.action == slot.action && row.part == slot.part && row.context == slot.context;
-  };
-  const auto found = std::find_if(rows_.begin(), rows_.end(), is_of_slot);
-  return found != rows_.end() ? found->label : draft_.playbook().action(slot.action).name;
+  const RemapRow* const row = find_row(rows_, slot);
+  return row != nullptr ? row->label : draft_.playbook().action(slot.action).name;
 }
 
 void RemapMenu::changed() {

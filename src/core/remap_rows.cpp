@@ -90,7 +90,17 @@ class RowMaker {
       ++slot.number;
     }
     column.next = slot;
+    column.can_add = can_add(slot);
     return column;
+  }
+
+  // No key drives a whole axis, vector or motion, and nothing but the mouse points.
+  bool can_add(const ControlSlot& slot) const {
+    const ActionDefinition& action = draft_.playbook().action(slot.action);
+    if (action.is_fixed) return false;
+    if (action.kind == ActionKind::pointer) return slot.device == DeviceKind::mouse;
+    return action.kind == ActionKind::button || slot.part != ActionPart::whole ||
+           slot.device != DeviceKind::keyboard;
   }
 
   bool is_clashing(const ControlSlot& slot) const {
@@ -122,6 +132,13 @@ bool RemapRow::is_changed() const {
 
 std::vector<RemapRow> remap_rows(const Draft& draft, std::span<const DeviceKind> devices) {
   return RowMaker{draft, devices}.rows();
+}
+
+const RemapRow* find_row(std::span<const RemapRow> rows, const ControlSlot& slot) {
+  const auto found = std::find_if(rows.begin(), rows.end(), [&](const RemapRow& row) {
+    return row.action == slot.action && row.part == slot.part && row.context == slot.context;
+  });
+  return found != rows.end() ? &*found : nullptr;
 }
 
 bool is_match(const RemapRow& row, std::string_view text) {

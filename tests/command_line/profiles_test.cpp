@@ -51,7 +51,8 @@ TEST_F(Profiles, RemapSwaps) {
   const Finished done = remap({"winch", "KeyX", "Enter", "--on-clash", "swap"});
   EXPECT_EQ(done.output,
             "winch on a keyboard: KeyX, Enter (before: KeyE, Enter)\n"
-            "anchor on a keyboard: KeyE, Slash (before: KeyX, Slash)\n");
+            "anchor on a keyboard: KeyE, Slash (before: KeyX, Slash)\n"
+            "note: in context menu it goes to take_away first\n");
 }
 
 TEST_F(Profiles, RemapKnowsDirectionsSchemesAndDevices) {
@@ -66,7 +67,8 @@ TEST_F(Profiles, RemapTellsWhichContextHearsItFirst) {
   EXPECT_EQ(remap({"horn", "KeyB"}).output.find("note"), std::string::npos);
   EXPECT_EQ(remap({"pilot", "Escape"}).output,
             "pilot on a keyboard: Escape (before: KeyP)\n"
-            "note: in context chart it goes to close_chart first\n");
+            "note: in context chart it goes to close_chart first\n"
+            "note: in context menu it goes to back first\n");
 }
 
 TEST_F(Profiles, RemapSaysWhatIsWrong) {

@@ -1,5 +1,7 @@
 // The game in its window, played by hand.
 #include <cstdio>
+#include <cstdlib>
+#include <filesystem>
 #include <fstream>
 #include <gtest/gtest.h>
 #include <memory>
@@ -31,8 +33,16 @@ struct Report {
 };
 
 struct Tidewater : ::testing::Test {
-  static void SetUpTestSuite() { display = std::make_unique<Display>(); }
-  static void TearDownTestSuite() { display.reset(); }
+  static void SetUpTestSuite() {
+    display = std::make_unique<Display>();
+    home = std::make_unique<TemporaryFile>("home");
+    ::setenv("XDG_CONFIG_HOME", (home->path() + ".config").c_str(), 1);
+  }
+  static void TearDownTestSuite() {
+    std::filesystem::remove_all(home->path() + ".config");
+    home.reset();
+    display.reset();
+  }
 
   static std::unique_ptr<Running> start(std::vector<std::string> arguments = {}) {
     arguments.insert(arguments.begin(), NEXTMOVE_TIDEWATER);
@@ -48,8 +58,10 @@ struct Tidewater : ::testing::Test {
   }
 
   static std::unique_ptr<Display> display;
+  static std::unique_ptr<TemporaryFile> home;  // the players' files lie beside it
 };
 std::unique_ptr<Display> Tidewater::display;
+std::unique_ptr<TemporaryFile> Tidewater::home;
 
 constexpr float start_x = 480;
 constexpr float start_y = 260;
@@ -132,6 +144,83 @@ TEST_F(Tidewater, ARecordedTripEndsAtTheSamePlace) {
   EXPECT_EQ(replayed.text, live.text);
 }
 
+// Places in the window in which the screen stands open, for the mouse.
+struct Spot {
+  const char* x;
+  const char* y;
+};
+constexpr Spot space_of_horn = {"357", "403"};
+constexpr Spot swap_button = {"640", "392"};
+constexpr Spot undo_button = {"76", "706"};
+constexpr Spot apply_button = {"1125", "706"};
+constexpr Spot back_button = {"1197", "706"};
+
+void click(const Spot& spot) {
+  Display::hands({"mousemove", spot.x, spot.y, "sleep", "0.3", "click", "1", "sleep", "0.8"});
+}
+
+TEST_F(Tidewater, ControlsThatAreSwappedOnTheScreenAreObeyedAndStaySo) {
+  const TemporaryFile trip{"trip.jsonl"};
+  const auto game = start({"--record", trip.path()});
+  Display::hands({"key", "F10", "sleep", "0.8"});
+  click(space_of_horn);
+  Display::hands({"key", "w", "sleep", "0.8"});
+  click(swap_button);
+  click(undo_button);
+  click(space_of_horn);
+  Display::hands({"key", "w", "sleep", "0.8"});
+  click(swap_button);
+  click(apply_button);
+  const std::string saved = read_file(home->path() + ".config/tidewater/port_tug.toml");
+  EXPECT_NE(saved.find(R"(action = "horn", device = "keyboard", controls = ["KeyW", "KeyQ")"),
+            std::string::npos)
+      << saved;
+  EXPECT_NE(saved.find(R"(direction = "up", device = "keyboard", controls = ["Space", "ArrowUp"])"),
+            std::string::npos)
+      << saved;
+  click(back_button);
+  Display::hands({"key", "w"});
+  Display::hands({"keydown", "space", "sleep", "1", "keyup", "space"});
+  const Report live = end(*game);
+  EXPECT_EQ(live.horns, 1U) << live.text;
+  EXPECT_GT(live.y, start_y + 50) << live.text;
+
+  const Report replayed{run({NEXTMOVE_TIDEWATER, "--play", trip.path()})};
+  EXPECT_EQ(replayed.text, live.text) << "a recording knows what was changed";
+
+  const auto again = start();
+  Display::hands({"key", "w"});
+  Display::hands({"keydown", "space", "sleep", "1", "keyup", "space"});
+  const Report later = end(*again);
+  EXPECT_EQ(later.horns, 1U) << later.text;
+  EXPECT_GT(later.y, start_y + 50) << later.text;
+  std::filesystem::remove_all(home->path() + ".config");
+}
+
+TEST_F(Tidewater, AMouseButtonThatIsCapturedClicksNothing) {
+  const auto game = start();
+  Display::hands({"key", "F10", "sleep", "0.8"});
+  click({"617", "432"});  // the "+" of the searchlight for the mouse
+  click(back_button);     // the left button is the horn's: the screen asks, and does not go away
+  click({"640", "455"});  // both
+  click(apply_button);
+  const std::string saved = read_file(home->path() + ".config/tidewater/port_tug.toml");
+  EXPECT_NE(saved.find(R"(action = "lamp", device = "mouse", controls = ["MouseLeft"])"),
+            std::string::npos)
+      << saved;
+  end(*game);
+  std::filesystem::remove_all(home->path() + ".config");
+}
+
+TEST_F(Tidewater, ADamagedFileOfAPlayerIsSetAsideAndSaid) {
+  const TemporaryFile file{"port_tug.toml", "what is this"};
+  const std::string folder = std::filesystem::path{file.path()}.parent_path();
+  const Finished done = run({NEXTMOVE_TIDEWATER, "--profiles", folder, "--frames", "2"});
+  EXPECT_EQ(done.exit_code, 0);
+  EXPECT_NE(done.errors.find("set aside"), std::string::npos) << done.errors;
+  EXPECT_EQ(read_file(file.path() + ".damaged"), "what is this");
+}
+
 TEST_F(Tidewater, StopsAfterTheFramesAskedForAndSavesThePicture) {
   const TemporaryFile picture{"shot.png"};
   const Finished done = run({NEXTMOVE_TIDEWATER, "--frames", "3", "--screenshot", picture.path()});
@@ -195,11 +284,11 @@ TEST_F(Tidewater, WaitsWhileAPadIsLostInTheDemoRecording) {
 TEST_F(Tidewater, ShowsWhichKeysACheapKeyboardLoses) {
   const auto game = start({"--rollover", "--ghosts"});
   for (int i = 0; i < 3; ++i) Display::hands({"key", "F1"});
-  Display::hands({"keydown", "f", "keydown", "slash", "keydown", "Next", "keydown", "Down"});
+  Display::hands({"keydown", "f", "keydown", "0", "keydown", "Prior", "keydown", "Left"});
   Display::hands({"sleep", "0.3", "key", "F1"});
-  Display::hands({"keyup", "f", "keyup", "slash", "keyup", "Next", "keyup", "Down"});
+  Display::hands({"keyup", "f", "keyup", "0", "keyup", "Prior", "keyup", "Left"});
   EXPECT_EQ(game->stop().output,
-            "heard 0 of 1 sets whole\nnot heard: ArrowDown of KeyF Slash PageDown ArrowDown \n");
+            "heard 0 of 1 sets whole\nnot heard: ArrowLeft of KeyF Digit0 PageUp ArrowLeft \n");
 }
 
 TEST_F(Tidewater, SaysWhatIsWrongWithAFile) {

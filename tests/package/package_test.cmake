@@ -22,6 +22,8 @@ foreach(way found within)
   endif()
 endforeach()
 
+run(${WORK}/found/uses_imgui)
+
 if(EXISTS ${WORK}/within/nextmove/tools OR EXISTS ${WORK}/within/nextmove/tests)
   message(FATAL_ERROR "a subdirectory must get the core and the files only, unless it asks")
 endif()

@@ -66,13 +66,18 @@ std::vector<SchemeDefinition> schemes() {
            .join = Finger1}};
 }
 
+// Without which nobody gets about in the menu.
+ActionDefinition needed(std::string name, std::string label) {
+  return {.name = std::move(name), .label = std::move(label), .group = "Menu", .is_required = true};
+}
+
 std::vector<ActionDefinition> actions() {
   using enum ActionKind;
   return {{.name = "steer", .kind = vector, .label = "Steer", .group = "Boat"},
           {.name = "throttle", .kind = axis, .label = "Engine", .group = "Boat"},
           {.name = "look", .kind = motion, .label = "Turn the searchlight", .group = "Boat"},
           {.name = "horn", .label = "Sound the horn", .group = "Boat"},
-          {.name = "lamp", .label = "Searchlight", .group = "Boat"},
+          {.name = "lamp", .label = "Searchlight", .group = "Boat", .takes_with = true},
           {.name = "winch", .label = "Haul the line in", .group = "Boat"},
           {.name = "anchor", .label = "Anchor", .group = "Boat"},
           {.name = "pilot", .label = "Docking pilot", .group = "Boat"},
@@ -87,8 +92,16 @@ std::vector<ActionDefinition> actions() {
           {.name = "mark", .label = "Mark a place", .group = "Chart"},
           {.name = "answer", .label = "Answer the radio", .group = "Radio"},
           {.name = "hang_up", .label = "Hang up", .group = "Radio"},
-          {.name = "ready", .label = "Ready", .group = "Table"},
-          {.name = "get_up", .label = "Get up again", .group = "Table"}};
+          {.name = "ready", .label = "Ready", .group = "Table", .is_fixed = true},
+          {.name = "get_up", .label = "Get up again", .group = "Table", .is_fixed = true},
+          needed("open_menu", "Change the controls"),
+          needed("menu_up", "Up"),
+          needed("menu_down", "Down"),
+          needed("menu_left", "Left"),
+          needed("menu_right", "Right"),
+          needed("confirm", "Choose"),
+          needed("back", "Back"),
+          {.name = "take_away", .label = "Take a control away", .group = "Menu"}};
 }
 
 ContextDefinition helm() {
@@ -128,7 +141,10 @@ ContextDefinition helm() {
                        on("open_chart", PadNorth),
                        on("open_chart", touch("chart")),
                        under(on("open_chart", Digit1), {"left_keys"}),
-                       under(on("open_chart", Digit0), {"right_keys"})}};
+                       under(on("open_chart", Digit0), {"right_keys"}),
+                       under(on("open_menu", F10), right()),
+                       under(on("open_menu", Tab), {"left_keys"}),
+                       on("open_menu", PadSelect)}};
 }
 
 ContextDefinition crane() {
@@ -181,6 +197,26 @@ ContextDefinition radio() {
                        on("hang_up", touch("radio"), hold_for(600ms))}};
 }
 
+ContextDefinition menu() {
+  using enum DeviceKind;
+  ContextDefinition menu{
+      .name = "menu", .rank = 30, .blocks = {keyboard, mouse, gamepad, DeviceKind::touch}};
+  const auto add = [&](const std::string& action, Control on_the_right, Control on_the_left,
+                       std::vector<Control> on_the_pad) {
+    menu.bindings.push_back(under(on(action, on_the_right), right()));
+    menu.bindings.push_back(under(on(action, on_the_left), {"left_keys"}));
+    for (const Control control : on_the_pad) menu.bindings.push_back(on(action, control));
+  };
+  add("menu_up", ArrowUp, KeyW, {PadUp, PadLeftStickUp});
+  add("menu_down", ArrowDown, KeyS, {PadDown, PadLeftStickDown});
+  add("menu_left", ArrowLeft, KeyA, {PadLeft, PadLeftStickLeft});
+  add("menu_right", ArrowRight, KeyD, {PadRight, PadLeftStickRight});
+  add("confirm", Enter, KeyE, {PadSouth});
+  add("back", Escape, KeyQ, {PadEast});
+  add("take_away", Delete, KeyX, {PadWest});
+  return menu;
+}
+
 ZoneDefinition in_corner(std::string name, Corner corner, float x, float y, float width,
                          float height) {
   return {
@@ -193,7 +229,7 @@ PlaybookDefinition tidewater_playbook() {
   return {.title = "Tidewater",
           .actions = actions(),
           .schemes = schemes(),
-          .contexts = {helm(), crane(), chart(), lobby(), radio()},
+          .contexts = {helm(), crane(), chart(), lobby(), radio(), menu()},
           .mutes = {{.name = "radio_call", .actions = {"steer", "winch"}}},
           .zones = {in_corner("radio", Corner::top_right, 0.05F, 0.14F, 0.42F, 0.14F),
                     in_corner("horn", Corner::bottom_right, 0.06F, 0.14F, 0.2F, 0.2F),
@@ -210,7 +246,8 @@ PlaybookDefinition tidewater_playbook() {
                      .y = 0.25F,
                      .width = 0.35F,
                      .height = 0.65F,
-                     .is_floating = true}}};
+                     .is_floating = true}},
+          .reserved = {F12, PadGuide}};
 }
 
 PlaybookDefinition first_steps_playbook() {

@@ -1,0 +1,110 @@
+#include "game.hpp"
+
+#include <algorithm>
+
+#include "words.hpp"
+
+namespace tidewater {
+
+using namespace nextmove;
+
+Game::Game(const GameOptions& options, const Playbook& playbook, const Recording* recording,
+           const Screen& screen)
+    : options_(options),
+      renderer_(screen.renderer()),
+      hub_(playbook),
+      open_menu_(playbook.button("open_menu")),
+      party_(hub_, options.choices, options.table),
+      scene_(renderer_),
+      profiles_(options.profiles) {
+  hub_.set_window(harbour_size.x, harbour_size.y);
+  if (recording != nullptr) {
+    auto recorded = std::make_unique<RecordedSource>(*recording, hub_);
+    menu_ = std::make_unique<RecordedMenu>(hub_, *recording, recorded->replay());
+    source_ = std::move(recorded);
+  } else {
+    for (Seat* seat : party_.seats()) profiles_.load(hub_, *seat);
+    menu_ = std::make_unique<LiveMenu>(hub_, profiles_, screen.window(), renderer_);
+    source_ = std::make_unique<LiveSource>(
+        hub_, [this](const SDL_Event& event) { menu_->handle(event); });
+    pause_ = 10;  // at most 100 frames a second
+  }
+  if (!options.watch.empty()) watch_.emplace(options.watch, hub_);
+  if (!options.record.empty()) record(options.record);
+}
+
+void Game::record(const std::string& path) {
+  writer_.emplace(path, describe(hub_));
+  hub_.on_step([this](const Step& step) { writer_->write(step); });
+}
+
+bool Game::play_frame() {
+  if (!source_->advance()) return false;
+  for (const Notice& notice : hub_.notices()) tell(notice);
+  const Time now = hub_.now();
+  step(last_ ? static_cast<float>(to_seconds(now - *last_)) : 0);
+  last_ = now;
+  if (watch_) watch_->look();
+  draw();
+  SDL_RenderPresent(renderer_);
+  if (pause_ != 0) SDL_Delay(pause_);
+  return true;
+}
+
+// The game stands still while somebody changes controls.
+void Game::step(float dt) {
+  if (!menu_->is_open()) {
+    party_.step(dt);
+    for (Seat* seat : party_.seats()) {
+      if (!menu_->is_open() && seat->read(open_menu_).pressed) menu_->open(*seat);
+    }
+  }
+  menu_->step();
+}
+
+void Game::tell(const Notice& notice) {
+  const bool is_dull = notice.kind == NoticeKind::plugged || notice.kind == NoticeKind::given;
+  if (!is_dull) news_ = printable(to_text(notice, hub_));
+}
+
+void Game::draw() {
+  if (party_.is_at_table()) {
+    scene_.draw(table_picture(hub_, party_, news_));
+  } else {
+    scene_.draw(frame());
+  }
+  menu_->draw();
+}
+
+Frame Game::frame() const {
+  Frame frame;
+  if (watch_) frame.problems = watch_->problems();
+  frame.waiting = waiting_words(hub_, party_);
+  const std::vector<Area> parts = screen_parts(party_.tugs().size(), hub_.window());
+  for (std::size_t i = 0; i < parts.size(); ++i) {
+    const Seat& seat = party_.tugs()[i]->seat();
+    frame.views.push_back({.harbour = party_.tugs()[i].get(),
+                           .part = parts[i],
+                           .follows_tug = parts.size() > 1 && !options_.table.shares_screen,
+                           .zones = zones_of(seat)});
+    if (parts.size() > 1) {
+      frame.views.back().keys = helm_keys(hub_.playbook(), seat.scheme());
+    }
+  }
+  return frame;
+}
+
+std::vector<ZoneDefinition> Game::zones_of(const Seat& seat) const {
+  std::vector<ZoneDefinition> zones;
+  const bool touches = std::any_of(
+      seat.devices().begin(), seat.devices().end(),
+      [&](DeviceId device) { return hub_.find_device(device)->kind == DeviceKind::touch; });
+  if (!options_.shows_zones && !touches) return zones;
+  const std::span all = hub_.playbook().zones();
+  for (std::size_t i = 0; i < all.size(); ++i) {
+    if (seat.hears_zone(i)) zones.push_back(all[i]);
+  }
+  return zones;
+}
+
+}  // namespace tidewater

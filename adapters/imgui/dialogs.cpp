@@ -79,7 +79,9 @@ void draw_waiting(const RemapMenu& menu, const Hub& hub, const Seat& seat) {
   const CaptureRequest& request = capture.request;
   ImGui::TextUnformatted(menu.name_of(*menu.waiting_for()).c_str());
   ImGui::Dummy({line(26), line(0.2F)});
-  ImGui::TextUnformatted(what_to_press(request.device));
+  const bool takes_with = menu.draft().playbook().action(request.action).takes_with;
+  ImGui::Text("%s%s", what_to_press(request.device),
+              takes_with ? " Several together will do." : "");
   const std::string held = to_words(capture.combination);
   ImGui::TextUnformatted(held.empty() ? " " : ("Held so far: " + held).c_str());
   const auto left = static_cast<float>(to_seconds(capture.left));

@@ -394,7 +394,7 @@ void Scene::draw_status(const View& view, Vec2 size) {
   std::string place = "At the helm";
   std::string keys =
       "Steer: W A S D, arrows, left stick     Engine: R F     Horn: Space     Light: L, mouse     "
-      "Winch: hold E     Anchor: X     Pilot: P     Crane: C     Chart: M";
+      "Winch: hold E     Anchor: X     Pilot: P     Crane: C     Chart: M     Controls: F10";
   if (harbour.is_at_crane()) {
     place = "At the crane";
     keys = "Hoist: W S     Slew: A D, left stick     Back to the helm: C";

@@ -34,7 +34,7 @@ LiveMenu::LiveMenu(Hub& hub, Profiles& profiles, SDL_Window* window, SDL_Rendere
 void LiveMenu::open(Seat& seat) {
   seat_ = &seat;
   seat.enter(context);
-  layer_.forget_keys();
+  ImguiLayer::forget_keys();
   screen_.emplace(hub_, seat, actions_);
   screen_->tell(profiles_.take_news(seat));
 }

@@ -5,13 +5,6 @@
 #include <iterator>
 
 namespace nextmove::imgui {
-namespace {
-
-bool is_any(const bool* begin, const bool* end) {
-  return std::any_of(begin, end, [](bool is_down) { return is_down; });
-}
-
-}  // namespace
 
 bool Presses::next(const ButtonReading& button) {
   due_ += button.presses;
@@ -29,7 +22,7 @@ bool Presses::next(const ButtonReading& button) {
 Navigation::Navigation(const Seat& seat, const MenuActions& actions)
     : actions_(actions), reader_(seat) {}
 
-void Navigation::begin(bool is_capturing) {
+void Navigation::begin() {
   reader_.step();
   ImGuiIO& io = ImGui::GetIO();
   if (!is_on_) flags_of_game_ = io.ConfigFlags;
@@ -39,7 +32,6 @@ void Navigation::begin(bool is_capturing) {
       (flags_of_game_ & ~ImGuiConfigFlags_NavEnableKeyboard) | ImGuiConfigFlags_NavEnableGamepad;
   io.BackendFlags |= ImGuiBackendFlags_HasGamepad;
   deal_out(io.WantTextInput);
-  keep_mouse_away(is_capturing);
 }
 
 void Navigation::end() {
@@ -51,8 +43,9 @@ void Navigation::end() {
 // the field from the backend. A gamepad can still confirm or go back.
 void Navigation::deal_out(bool is_typing) {
   ImGuiIO& io = ImGui::GetIO();
-  const bool is_keyboard_busy =
-      !io.InputQueueCharacters.empty() || is_any(std::begin(io.KeysDown), std::end(io.KeysDown));
+  const bool is_key_down =
+      std::find(std::begin(io.KeysDown), std::end(io.KeysDown), true) != std::end(io.KeysDown);
+  const bool is_keyboard_busy = is_key_down || !io.InputQueueCharacters.empty();
   std::fill(std::begin(io.NavInputs), std::end(io.NavInputs), 0.0F);
   const auto deal = [&](std::size_t index, Button action, std::initializer_list<int> inputs,
                         bool is_for_text) {
@@ -66,20 +59,6 @@ void Navigation::deal_out(bool is_typing) {
   deal(3, actions_.right, {ImGuiNavInput_DpadRight}, false);
   deal(4, actions_.confirm, {ImGuiNavInput_Activate, ImGuiNavInput_Input}, true);
   deal(5, actions_.back, {ImGuiNavInput_Cancel}, true);
-}
-
-// A button that was captured clicks nothing until all of them are up again.
-void Navigation::keep_mouse_away(bool is_capturing) {
-  ImGuiIO& io = ImGui::GetIO();
-  if (is_capturing) {
-    is_mouse_away_ = true;
-  } else if (!is_any(std::begin(io.MouseDown), std::end(io.MouseDown))) {
-    is_mouse_away_ = false;
-  }
-  if (!is_mouse_away_) return;
-  std::fill(std::begin(io.MouseDown), std::end(io.MouseDown), false);
-  io.MouseWheel = 0;
-  io.MouseWheelH = 0;
 }
 
 bool Navigation::wants_back() const {

@@ -27,8 +27,8 @@ class Navigation {
   Navigation(const Navigation&) = delete;
   Navigation& operator=(const Navigation&) = delete;
 
-  /// Before ImGui::NewFrame. `is_capturing`: what the mouse does is for somebody else.
-  void begin(bool is_capturing);
+  /// Before ImGui::NewFrame.
+  void begin();
   /// Gives Dear ImGui back the settings of the game.
   void end();
 
@@ -38,14 +38,12 @@ class Navigation {
 
  private:
   void deal_out(bool is_typing);
-  void keep_mouse_away(bool is_capturing);
 
   MenuActions actions_;
   Reader reader_;
   std::array<Presses, 6> presses_;
   bool is_on_ = false;
   int flags_of_game_ = 0;
-  bool is_mouse_away_ = false;
 };
 
 }  // namespace nextmove::imgui

@@ -55,7 +55,7 @@ class RemapScreen::Implementation {
     find_hint();
   }
 
-  void before_frame() { navigation_.begin(menu_.is_waiting()); }
+  void before_frame() { navigation_.begin(); }
 
   ScreenResult draw() {
     menu_.update();

@@ -45,6 +45,7 @@ struct Menus : Remaps {
 TEST_F(Menus, PutWhatThePlayerPressesIntoTheSlot) {
   menu.ask(slot("horn"));
   EXPECT_TRUE(menu.is_waiting());
+  EXPECT_EQ(*menu.waiting_for(), slot("horn"));
   tap(KeyH);
   EXPECT_FALSE(menu.is_waiting());
   EXPECT_EQ(keys_of("horn"), "H");

@@ -139,5 +139,35 @@ TEST(ControlWords, AreWhatPeopleSay) {
   EXPECT_EQ(to_words(Combination{touch("wheel", ZonePart::left)}), "touch wheel left");
 }
 
+const RemapRow& row_of(const std::vector<RemapRow>& rows, const Draft& draft,
+                       std::string_view action, ActionPart part = ActionPart::whole) {
+  const RemapRow* const row =
+      find_row(rows, {.action = *draft.playbook().find_action(action), .part = part});
+  EXPECT_NE(row, nullptr) << action;
+  return *row;
+}
+
+TEST(RemapRows, TellWhereOneMoreControlMayStand) {
+  const Draft draft{make(harbour_to_remap())};
+  const std::vector<RemapRow> rows = remap_rows(draft);
+  const auto may_stand = [&](std::string_view action, ActionPart part = ActionPart::whole) {
+    std::string devices;
+    for (const RemapColumn& column : row_of(rows, draft, action, part).columns) {
+      devices += column.can_add ? 'x' : '-';
+    }
+    return devices;
+  };
+  EXPECT_EQ(may_stand("horn"), "xxx");
+  EXPECT_EQ(may_stand("steer"), "-xx") << "no key drives the whole of a vector";
+  EXPECT_EQ(may_stand("steer", ActionPart::up), "xxx");
+  EXPECT_EQ(may_stand("look"), "-xx");
+  EXPECT_EQ(may_stand("pause"), "---") << "fixed";
+}
+
+TEST(RemapRows, FindNoRowForASlotThatHasNone) {
+  const Draft draft{make(harbour_to_remap())};
+  EXPECT_EQ(find_row(remap_rows(draft), {}), nullptr);
+}
+
 }  // namespace
 }  // namespace nextmove::support

@@ -192,6 +192,24 @@ TEST_F(Screens, DoNotMoveByThePressThatIsCaptured) {
   EXPECT_EQ(screen.menu().waiting_for()->part, ActionPart::up) << "the focus is where it was";
 }
 
+TEST_F(Screens, ClickNothingWithTheMouseButtonThatIsCaptured) {
+  stage.device(DeviceKind::mouse);
+  ask_for("horn");
+  tap(Escape);
+  tap(ArrowRight);
+  taps({ArrowRight, Enter});  // the wheel of the horn
+  ImGuiIO& io = ImGui::GetIO();
+  for (float y = 10; y < height; y += 12) {  // wherever the mouse stands
+    io.MousePos = {width / 2, y};
+    io.MouseDown[0] = true;
+    pass();
+    io.MouseDown[0] = false;
+    pass();
+  }
+  EXPECT_TRUE(screen.menu().is_waiting());
+  EXPECT_FALSE(screen.menu().is_changed());
+}
+
 TEST_F(Screens, CountDownAndGiveUp) {
   ask_for("horn");
   pass(2s);
@@ -383,6 +401,17 @@ TEST_F(ScreensThatApplyAtOnce, TellOfEveryChange) {
   EXPECT_EQ(stage.seat().profile().remaps.size(), 1U);
   tap(Escape);
   EXPECT_TRUE(result.is_left) << "nothing is left to be asked";
+}
+
+TEST_F(ScreensThatApplyAtOnce, TakeAllBack) {
+  ask_for("horn");
+  tap(KeyH);
+  ask_for("signal");
+  tap(KeyJ);
+  to_the_bottom();
+  taps({ArrowRight, ArrowRight, Enter});
+  EXPECT_TRUE(stage.seat().profile().is_empty());
+  EXPECT_EQ(keys_of("horn"), "Space ");
 }
 
 TEST_F(ScreensThatApplyAtOnce, ObeyWhatWasChangedOfTheMenuItself) {

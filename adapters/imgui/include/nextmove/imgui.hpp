@@ -54,9 +54,9 @@ class RemapScreen {
   RemapScreen(const RemapScreen&) = delete;
   RemapScreen& operator=(const RemapScreen&) = delete;
 
-  /// Between the backend's new frame and ImGui::NewFrame: the seat's readings move the focus, in
-  /// place of whatever the backend knows of keys and gamepads, and while a control is captured the
-  /// mouse clicks nothing. Typing into the search stays the backend's.
+    /// Between the backend's new frame and ImGui::NewFrame: the seat's readings move the focus, in
+  /// place of whatever the backend knows of keys and gamepads. The mouse, and typing into the
+  /// search, stay the backend's.
   void before_frame();
 
   /// Draws into the current window, filling it. Once a frame, after Hub::update.

@@ -173,6 +173,13 @@ TEST_F(Screens, ShowWhatCannotBeChangedAsFixed) {
   EXPECT_TRUE(page.shows("pause | Escape | | | fixed |")) << page.text();
 }
 
+TEST_F(Screens, FocusTheFirstControlThatCanBeChangedNow) {
+  tap(Enter);
+  ASSERT_NE(screen.menu().waiting_for(), nullptr);
+  EXPECT_EQ(screen.menu().name_of(*screen.menu().waiting_for()), "steer: up");
+  EXPECT_EQ(screen.menu().waiting_for()->device, DeviceKind::keyboard) << "no gamepad is here";
+}
+
 TEST_F(Screens, AskForAControlAndPutItThere) {
   ask_for("horn");
   EXPECT_TRUE(page.shows("New control\nhorn\nPress a key.")) << page.text();
@@ -227,6 +234,17 @@ TEST_F(Screens, SayWhyAPressDoesNotCount) {
   EXPECT_TRUE(screen.menu().is_waiting());
 }
 
+TEST_F(Screens, SayThatSomebodyElsePressed) {
+  Seat& other = stage.hub().add_seat("starboard tug");
+  const DeviceId keyboard = stage.hub().plug({DeviceKind::keyboard, "another"}, stage.now());
+  stage.hub().give(keyboard, other);
+  ask_for("horn");
+  stage.hub().feed({stage.now(), keyboard, KeyH, 1});
+  pass();
+  EXPECT_TRUE(page.shows("Somebody else pressed, on keyboard 2")) << page.text();
+  EXPECT_TRUE(screen.menu().is_waiting());
+}
+
 TEST_F(Screens, SayThatThereIsNoSuchDevice) {
   ask_for("horn");
   tap(Escape);
@@ -265,6 +283,27 @@ TEST_F(Screens, GiveEveryAnswerToAClash) {
   EXPECT_FALSE(result.is_left);
   EXPECT_EQ(answered({ArrowDown, ArrowDown, Enter}), "E E ") << "both";
   EXPECT_TRUE(page.shows("[ E * ! ]")) << "told to do something else as well";
+}
+
+TEST_F(Screens, OfferNothingThatCannotBe) {
+  ask_for("horn");
+  tap(Enter);  // without it, nobody could confirm at a keyboard
+  ASSERT_TRUE(page.shows("[ Take it away from \"confirm\" ]")) << page.text();
+  taps({ArrowDown, Enter});
+  EXPECT_EQ(keys_of("horn"), "Enter ") << "both have it";
+  EXPECT_EQ(keys_of("confirm"), "Enter ");
+}
+
+TEST_F(Screens, AskForSeveralTogetherWhereTheActionTakesThem) {
+  ask_for("lamp");
+  EXPECT_TRUE(page.shows("Press a key. Several together will do.")) << page.text();
+  stage.press(ShiftLeft);
+  pass();
+  EXPECT_TRUE(page.shows("Held so far: left Shift")) << page.text();
+  tap(KeyK);
+  stage.release(ShiftLeft);
+  pass();
+  EXPECT_EQ(keys_of("lamp"), "left Shift + K ");
 }
 
 TEST_F(Screens, TakeAControlAway) {
@@ -339,12 +378,42 @@ TEST_F(Screens, ShowOnlyWhatIsSearchedFor) {
 
 TEST_F(Screens, DoNotTakeTypingForMoves) {
   search("horn");
-  tap(Delete);
-  EXPECT_EQ(keys_of("steer: up"), "W ");
-  EXPECT_FALSE(result.is_left);
+  tap(ArrowDown);
+  EXPECT_TRUE(ImGui::GetIO().WantTextInput) << "the arrows are the text's";
+  bool& is_key_down = ImGui::GetIO().KeysDown[0];
+  is_key_down = true;
   ImGui::GetIO().AddInputCharacter('e');
+  tap(Escape);  // as if going back were on the E
+  is_key_down = false;
+  EXPECT_TRUE(page.shows("{ horne }")) << page.text();
   tap(Escape);
-  EXPECT_FALSE(result.is_left) << "Escape ends the typing";
+  EXPECT_FALSE(ImGui::GetIO().WantTextInput) << "ends the typing";
+  EXPECT_FALSE(result.is_left);
+}
+
+TEST_F(Screens, TakeNothingAwayUnderTheMouseWhileSomebodyTypes) {
+  const auto click = [&](ImVec2 where) {
+    ImGui::GetIO().MousePos = where;
+    for (const bool is_down : {false, true, false}) {
+      ImGui::GetIO().MouseDown[0] = is_down;
+      pass();
+    }
+  };
+  const auto is_anything_taken = [&] {
+    for (float x = width / 4; x < width / 3; x += 20) {
+      for (float y = 10; y < height; y += 12) {
+        ImGui::GetIO().MousePos = {x, y};
+        pass();
+        tap(Delete);
+      }
+    }
+    return screen.menu().is_changed();
+  };
+  click({60, 30});  // into the search
+  ASSERT_TRUE(ImGui::GetIO().WantTextInput);
+  EXPECT_FALSE(is_anything_taken());
+  click({width / 2, height - 4});  // beside everything
+  EXPECT_TRUE(is_anything_taken());
 }
 
 TEST_F(Screens, SpellASearchWithThePadAlone) {
@@ -354,8 +423,27 @@ TEST_F(Screens, SpellASearchWithThePadAlone) {
   for (int i = 0; i < 8; ++i) tap(PadUp);
   taps({PadLeft, PadLeft, PadLeft, PadRight, PadSouth});
   ASSERT_TRUE(page.shows("[ Done ]")) << page.text();
-  taps({PadRight, PadRight, PadRight, PadRight, PadRight, PadRight, PadSouth});
-  EXPECT_TRUE(page.shows("\ng_\n")) << page.text();
+  const auto taps_again = [&](Control control, int times) {
+    for (int i = 0; i < times; ++i) tap(control);
+  };
+  const auto spells = [&](const std::string& text) { return page.shows("\n" + text + "_\n"); };
+  tap(PadSouth);
+  EXPECT_TRUE(spells("a")) << page.text();
+  taps({PadDown, PadDown, PadDown, PadSouth});  // Back one
+  EXPECT_TRUE(spells("")) << page.text();
+  tap(PadUp);
+  taps_again(PadRight, 8);
+  tap(PadSouth);
+  EXPECT_TRUE(spells(" ")) << page.text();
+  tap(PadDown);
+  taps_again(PadLeft, 3);
+  taps({PadRight, PadSouth});  // Empty
+  EXPECT_TRUE(spells("")) << page.text();
+  tap(PadLeft);
+  taps_again(PadUp, 3);
+  taps_again(PadRight, 6);
+  tap(PadSouth);
+  EXPECT_TRUE(spells("g")) << page.text();
   tap(PadEast);
   EXPECT_FALSE(page.shows("[ Done ]"));
   EXPECT_TRUE(page.shows("signal")) << page.text();
@@ -421,6 +509,10 @@ TEST_F(ScreensThatApplyAtOnce, ObeyWhatWasChangedOfTheMenuItself) {
   taps({Escape, KeyJ, Enter});
   ASSERT_NE(screen.menu().waiting_for(), nullptr);
   EXPECT_EQ(screen.menu().waiting_for()->part, ActionPart::down);
+  tap(Escape);
+  ask_for("take_away", KeyJ);
+  tap(KeyK);
+  EXPECT_TRUE(page.shows("K, west button, right click: take it away")) << "the hint";
 }
 
 // A seat that is held to a scheme has the columns of that scheme.

@@ -1,4 +1,3 @@
-#include <algorithm>
 #include <imgui.h>
 #include <imgui_stdlib.h>
 #include <utility>
@@ -6,34 +5,14 @@
 
 #include <nextmove/imgui.hpp>
 
+#include "buttons.hpp"
 #include "colours.hpp"
+#include "control_table.hpp"
 #include "dialogs.hpp"
 #include "navigation.hpp"
-#include "seat_devices.hpp"
 
 namespace nextmove::imgui {
 namespace {
-
-const char* heading(DeviceKind device) {
-  switch (device) {
-    case DeviceKind::keyboard: return "Keyboard";
-    case DeviceKind::mouse: return "Mouse";
-    case DeviceKind::gamepad: return "Gamepad";
-    case DeviceKind::touch: return "Touch screen";
-  }
-  return "";
-}
-
-float width_of(const char* text) {
-  return ImGui::CalcTextSize(text).x + 2 * ImGui::GetStyle().FramePadding.x;
-}
-
-// The next button of a cell: beside the last where there is room, else below it.
-void flow(const char* text, bool is_first) {
-  if (is_first) return;
-  ImGui::SameLine();
-  if (ImGui::GetContentRegionAvail().x < width_of(text)) ImGui::NewLine();
-}
 
 // A button against the right edge, `from_right` pixels away from it.
 void align_right(float from_right) {
@@ -51,6 +30,7 @@ class RemapScreen::Implementation {
         applying_(applying),
         menu_(hub, seat, applying),
         navigation_(seat, actions),
+        table_(hub, seat, menu_, navigation_),
         profile_(seat.profile()) {
     find_hint();
   }
@@ -61,8 +41,7 @@ class RemapScreen::Implementation {
     menu_.update();
     if (navigation_.wants_back()) go_back();
     draw_tools();
-    draw_heads();
-    draw_rows();
+    draw_table();
     draw_footer();
     draw_dialogs();
     navigation_.end();
@@ -118,164 +97,20 @@ class RemapScreen::Implementation {
     ImGui::TextColored(clash_colour, "   ! does something else as well");
   }
 
-  std::vector<std::size_t> columns() const {
-    const SchemeId scheme = seat_.scheme();
-    std::vector<std::size_t> columns;
-    for (std::size_t i = 0; i < remap_devices.size(); ++i) {
-      const bool is_used = scheme == SchemeId::none ||
-                           menu_.draft().playbook().scheme(scheme).uses_kind(remap_devices[i]);
-      if (is_used) columns.push_back(i);
-    }
-    return columns;
-  }
+  // ---- the rows
 
-  static bool begin_table(const char* id, std::size_t columns, float width) {
-    constexpr ImGuiTableFlags flags = ImGuiTableFlags_RowBg | ImGuiTableFlags_BordersInnerV |
-                                      ImGuiTableFlags_NoSavedSettings | ImGuiTableFlags_PadOuterX;
-    if (!ImGui::BeginTable(id, static_cast<int>(columns) + 2, flags, {width, 0})) return false;
-    ImGui::TableSetupColumn("action", ImGuiTableColumnFlags_WidthStretch, 1);
-    for (std::size_t i = 0; i < columns; ++i) {
-      ImGui::TableSetupColumn("device", ImGuiTableColumnFlags_WidthStretch, 1);
-    }
-    ImGui::TableSetupColumn("reset", ImGuiTableColumnFlags_WidthFixed, width_of("Reset"));
-    return true;
-  }
-
-  // The heads stand above the part that scrolls.
-  void draw_heads() {
-    const float width = ImGui::GetContentRegionAvail().x - ImGui::GetStyle().ScrollbarSize;
-    const std::vector<std::size_t> columns = this->columns();
-    if (!begin_table("heads", columns.size(), width)) return;
-    ImGui::TableNextRow(ImGuiTableRowFlags_Headers);
-    ImGui::TableNextColumn();
-    ImGui::AlignTextToFramePadding();
-    ImGui::TextUnformatted("Action");
-    for (const std::size_t column : columns) {
-      ImGui::TableNextColumn();
-      ImGui::TextUnformatted(heading(remap_devices[column]));
-      ImGui::PushID(static_cast<int>(column));
-      ImGui::SameLine();
-      ImGui::BeginDisabled(!is_changed(column));
-      if (ImGui::SmallButton("Reset")) menu_.reset(remap_devices[column]);
-      ImGui::EndDisabled();
-      ImGui::PopID();
-    }
-    ImGui::EndTable();
-  }
-
-  bool is_changed(std::size_t column) const {
-    const auto& rows = menu_.rows();
-    return std::any_of(rows.begin(), rows.end(),
-                       [&](const RemapRow& row) { return row.columns[column].is_changed; });
-  }
-
-  // ---- rows
-
-  void draw_rows() {
-    const ImGuiStyle& style = ImGui::GetStyle();
+  void draw_table() {
+    table_.draw_heads();
     const float footer = 2 * ImGui::GetFrameHeightWithSpacing() + ImGui::GetTextLineHeight() +
-                         2 * style.ItemSpacing.y;
+                         2 * ImGui::GetStyle().ItemSpacing.y;
     constexpr ImGuiWindowFlags flags =
         ImGuiWindowFlags_NavFlattened | ImGuiWindowFlags_AlwaysVerticalScrollbar;
     ImGui::BeginChild("rows", {0, -footer}, false, flags);
-    draw_table();
+    if (!table_.draw_rows(search_)) {
+      ImGui::TextDisabled("Nothing here has \"%s\".", search_.c_str());
+    }
     ImGui::EndChild();
-  }
-
-  void draw_table() {
-    const std::vector<std::size_t> columns = this->columns();
-    if (!begin_table("table", columns.size(), 0)) return;
-    // What is pressed changes the rows: a copy is drawn to the end.
-    const std::vector<RemapRow> rows = menu_.rows();
-    const std::string* group = nullptr;
-    bool is_first = true;
-    for (const RemapRow& row : rows) {
-      if (!is_match(row, search_)) continue;
-      if (group == nullptr || *group != row.group) draw_group(row.group);
-      group = &row.group;
-      draw_row(row, columns);
-      is_first = false;
-    }
-    ImGui::EndTable();
-    if (is_first) ImGui::TextDisabled("Nothing here has \"%s\".", search_.c_str());
-  }
-
-  static void draw_group(const std::string& group) {
-    if (group.empty()) return;
-    ImGui::TableNextRow();
-    ImGui::TableSetBgColor(ImGuiTableBgTarget_RowBg0, ImGui::GetColorU32(ImGuiCol_TableHeaderBg));
-    ImGui::TableNextColumn();
-    ImGui::TextUnformatted(group.c_str());
-  }
-
-  void draw_row(const RemapRow& row, const std::vector<std::size_t>& columns) {
-    ImGui::PushID(static_cast<int>(row.action));
-    ImGui::PushID(static_cast<int>(row.part));
-    ImGui::PushID(static_cast<int>(row.context));
-    ImGui::TableNextRow();
-    ImGui::TableNextColumn();
-    ImGui::AlignTextToFramePadding();
-    ImGui::TextUnformatted(row.label.c_str());
-    for (const std::size_t column : columns) {
-      ImGui::TableNextColumn();
-      ImGui::PushID(static_cast<int>(column));
-      draw_column(row, row.columns[column]);
-      ImGui::PopID();
-    }
-    ImGui::TableNextColumn();
-    if (row.is_fixed) {
-      ImGui::TextDisabled("fixed");
-    } else if (row.is_changed() && ImGui::Button("Reset")) {
-      menu_.reset(row.action);
-    }
-    ImGui::PopID();
-    ImGui::PopID();
-    ImGui::PopID();
-  }
-
-  void draw_column(const RemapRow& row, const RemapColumn& column) {
-    bool is_first = true;
-    for (const RemapEntry& entry : column.entries) {
-      draw_entry(row, entry, is_first);
-      is_first = false;
-    }
-    if (row.is_fixed) return;
-    // Every cell has something to stand on, so that moving down stays in the column.
-    const char* const more = column.can_add ? "+" : "-";
-    flow(more, is_first);
-    ImGui::PushStyleColor(ImGuiCol_Button, {0, 0, 0, 0});
-    ImGui::PushStyleColor(ImGuiCol_Text, ImGui::GetStyleColorVec4(ImGuiCol_TextDisabled));
-    if (ImGui::Button(more)) {
-      column.can_add ? menu_.ask(column.next) : tell("Nothing on this device can drive it whole");
-    }
-    ImGui::PopStyleColor(2);
-  }
-
-  void draw_entry(const RemapRow& row, const RemapEntry& entry, bool is_first) {
-    std::string words = entry.words;
-    if (entry.is_changed) words += " *";
-    if (entry.is_clashing) words += " !";
-    flow(words.c_str(), is_first);
-    if (row.is_fixed) {
-      ImGui::TextDisabled("%s", words.c_str());
-      return;
-    }
-    const ImVec4 colour = entry.is_clashing  ? clash_colour
-                          : entry.is_changed ? changed_colour
-                                             : ImGui::GetStyleColorVec4(ImGuiCol_Text);
-    ImGui::PushStyleColor(ImGuiCol_Text, colour);
-    // The focus stays where it is when the control changes.
-    words += "###" + std::to_string(entry.slot.number);
-    if (!is_focused_ && has_device(hub_, seat_, entry.slot.device)) {
-      ImGui::SetKeyboardFocusHere();
-      is_focused_ = true;
-    }
-    if (ImGui::Button(words.c_str())) menu_.ask(entry.slot);
-    ImGui::PopStyleColor();
-    const bool is_meant =
-        ImGui::GetIO().NavVisible ? ImGui::IsItemFocused() : ImGui::IsItemHovered();
-    const bool is_taken_away = is_meant && navigation_.wants_to_take_away();
-    if (is_taken_away || ImGui::IsItemClicked(ImGuiMouseButton_Right)) menu_.clear(entry.slot);
+    if (table_.is_refused()) tell("Nothing on this device can drive it whole");
   }
 
   // ---- below the rows
@@ -288,17 +123,11 @@ class RemapScreen::Implementation {
     if (ImGui::Button("Undo")) menu_.undo();
     ImGui::EndDisabled();
     ImGui::SameLine();
-    ImGui::BeginDisabled(!has_changes());
+    ImGui::BeginDisabled(menu_.draft().profile().is_empty());
     if (ImGui::Button("Reset everything")) menu_.reset();
     ImGui::EndDisabled();
     draw_ends();
     ImGui::TextDisabled("%s", hint_.c_str());
-  }
-
-  bool has_changes() const {
-    const auto& rows = menu_.rows();
-    return std::any_of(rows.begin(), rows.end(),
-                       [](const RemapRow& row) { return row.is_changed(); });
   }
 
   // Apply and Cancel, or, where all counts at once, Take back and Done.
@@ -351,7 +180,7 @@ class RemapScreen::Implementation {
     const std::vector<RemapRow> rows = remap_rows(draft);
     const auto controls_of = [&](Button action) {
       std::string words;
-      for (const std::size_t column : columns()) {
+      for (const std::size_t column : table_.columns()) {
         const RemapRow* const row = find_row(rows, {.action = action.id});
         if (row == nullptr || row->columns[column].entries.empty()) continue;
         words += (words.empty() ? "" : ", ") + row->columns[column].entries.front().words;
@@ -369,12 +198,12 @@ class RemapScreen::Implementation {
   Applying applying_;
   RemapMenu menu_;
   Navigation navigation_;
+  ControlTable table_;
   Profile profile_;  // that the seat was known to play by
   std::string search_;
   std::string told_;       // in place of the menu's message,
   std::string told_over_;  // as long as that is this
   std::string hint_;
-  bool is_focused_ = false;  // once, on the first entry that can be changed now
   bool is_spelling_ = false;
   bool is_taking_leave_ = false;
   bool has_left_ = false;

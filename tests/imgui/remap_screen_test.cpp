@@ -306,6 +306,12 @@ TEST_F(Screens, AskForSeveralTogetherWhereTheActionTakesThem) {
   EXPECT_EQ(keys_of("lamp"), "left Shift + K ");
 }
 
+TEST_F(Screens, SayWhereNoControlCanStand) {
+  taps({ArrowUp, Enter});  // the whole of steering, on the keyboard
+  EXPECT_FALSE(screen.menu().is_waiting());
+  EXPECT_TRUE(page.shows("Nothing on this device can drive it whole")) << page.text();
+}
+
 TEST_F(Screens, TakeAControlAway) {
   ask_for("signal");
   taps({Escape, Delete});

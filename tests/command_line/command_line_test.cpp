@@ -216,7 +216,8 @@ TEST(Rollover, ListsTheWorstFirstWithACalmerChoice) {
   has("8     1920   may miss some   misses some           hears it\n");
   has("2     423    hears it        hears it              hears it\n");
   has("left_keys   throttle                 KeyF      ShiftLeft\n");
-  has("Then 7 ordinary keys are held at most, not 8, and 1200 sets are of more than six, not 8768.");
+  has("Then 7 ordinary keys are held at most, not 8, and 1200 sets are of more than six, not "
+      "8768.");
   EXPECT_LT(output.find("\n8 "), output.find("\n7 "));
 }
 

@@ -54,7 +54,7 @@ class RemapScreen {
   RemapScreen(const RemapScreen&) = delete;
   RemapScreen& operator=(const RemapScreen&) = delete;
 
-    /// Between the backend's new frame and ImGui::NewFrame: the seat's readings move the focus, in
+  /// Between the backend's new frame and ImGui::NewFrame: the seat's readings move the focus, in
   /// place of whatever the backend knows of keys and gamepads. The mouse, and typing into the
   /// search, stay the backend's.
   void before_frame();

@@ -100,10 +100,10 @@ void draw_question(RemapMenu& menu) {
   const std::string here = menu.name_of(question.slot);
   std::string others;
   for (const Clash& clash : question.clashes) {
-    const std::string other = menu.name_of(clash.slot);
+    const std::string other = '"' + menu.name_of(clash.slot) + '"';
     if (others.find(other) != std::string::npos) continue;
-    ImGui::Text("%s is already for \"%s\".", to_words(clash.combination).c_str(), other.c_str());
-    others += (others.empty() ? "\"" : " and \"") + other + "\"";
+    ImGui::Text("%s is already for %s.", to_words(clash.combination).c_str(), other.c_str());
+    others += (others.empty() ? "" : " and ") + other;
   }
   const std::vector<Combination> mine = menu.draft().controls(question.slot);
   const bool has_old = question.slot.number < mine.size();
@@ -121,7 +121,6 @@ void draw_question(RemapMenu& menu) {
     is_answered = true;
   };
   offer(OnClash::swap, "Swap: " + others + " gets " + old, question.can_swap);
-
   offer(OnClash::take_over, "Take it away from " + others, question.can_take_over);
   offer(OnClash::keep_both, "Keep both", true);
   offer(OnClash::refuse, "Leave all as it is", true);

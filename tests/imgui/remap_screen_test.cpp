@@ -285,6 +285,36 @@ TEST_F(Screens, GiveEveryAnswerToAClash) {
   EXPECT_TRUE(page.shows("[ E * ! ]")) << "told to do something else as well";
 }
 
+// "signal" is a part of "long signal", and told all the same.
+TEST(ScreenOfAClash, NamesEveryActionThatHasTheControl) {
+  PlaybookDefinition book = harbour_with_menu();
+  book.actions.push_back({.name = "long_signal", .label = "long signal"});
+  BindingDefinition binding{.action = "long_signal", .control = KeyG};
+  binding.gesture = hold_for(800ms);
+  auto& helm = book.contexts[0].bindings;
+  helm.insert(helm.begin(), binding);
+  testing::Rehearsal stage{make(std::move(book))};
+  stage.device(DeviceKind::keyboard);
+  const Playbook& made = stage.hub().playbook();
+  stage.seat().enter("menu");
+  Page page;
+  RemapScreen screen{stage.hub(), stage.seat(), {.confirm = made.button("choose")}};
+  const auto tap = [&](Control control) {
+    for (const float value : {1.0F, 0.0F}) {
+      stage.move(control, value);
+      for (int i = 0; i < 2; ++i) {
+        stage.wait(20ms);
+        page.draw(screen);
+      }
+    }
+  };
+  page.draw(screen);
+  tap(Enter);  // the first control: steering up
+  tap(KeyG);
+  EXPECT_TRUE(page.shows("G is already for \"long signal\".\nG is already for \"signal\".\n"))
+      << page.text();
+}
+
 TEST_F(Screens, OfferNothingThatCannotBe) {
   ask_for("horn");
   tap(Enter);  // without it, nobody could confirm at a keyboard

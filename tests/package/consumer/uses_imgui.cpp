@@ -15,6 +15,7 @@ int main() {
   hub.update({});
   ImGui::CreateContext();
   ImGuiIO& io = ImGui::GetIO();
+  io.IniFilename = nullptr;
   io.DisplaySize = {640, 480};
   io.Fonts->Build();
   {

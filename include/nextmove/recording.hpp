@@ -54,6 +54,13 @@ struct Left {
   std::string context{};
   friend bool operator==(const Left&, const Left&) = default;
 };
+/// Left all others of the context's rank and entered it, in one step.
+struct SwitchedTo {
+  Time time{};
+  std::string seat{};
+  std::string context{};
+  friend bool operator==(const SwitchedTo&, const SwitchedTo&) = default;
+};
 struct Muted {
   Time time{};
   std::string seat{};
@@ -151,8 +158,8 @@ struct Updated {
 
 /// One thing that happened to a hub.
 using Step =
-    std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, Muted, Unmuted,
-                 SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, CaptureBegun,
+    std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, SwitchedTo, Muted,
+                 Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, CaptureBegun,
                  CaptureStopped, Reserved, Freed, Swapped, PartSet, Resized, Updated>;
 
 /// When a step happened.

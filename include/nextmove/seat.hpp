@@ -103,7 +103,7 @@ class Seat {
   std::span<const ContextId> contexts() const;
 
   /// Leaves all contexts of this rank and enters `context`, which has it: from the helm to the
-  /// crane.
+  /// crane. It is one step: nothing else hears a control in between.
   void switch_to(ContextId context);
   void switch_to(std::string_view context);
 

@@ -135,6 +135,12 @@ class Decisions {
       if (context) seat.leave(*context);
     });
   }
+  void operator()(const SwitchedTo& it) const {
+    const auto context = hub_.playbook().find_context(it.context);
+    with(it.seat, [&](Seat& seat) {
+      if (context) seat.switch_to(*context);
+    });
+  }
   void operator()(const Muted& it) const {
     const auto mute = hub_.playbook().find_mute(it.mute);
     with(it.seat, [&](Seat& seat) {

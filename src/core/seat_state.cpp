@@ -228,12 +228,27 @@ bool SeatState::is_in(ContextId context) const {
   return std::find(entered_.begin(), entered_.end(), context) != entered_.end();
 }
 
-void SeatState::enter(ContextId context) {
-  if (is_in(context)) return;
+// Comes to stand before all others of its rank. The wires must be laid anew afterwards.
+void SeatState::list_context(ContextId context) {
   const int rank = wiring_->rank(context);
   const auto below = std::find_if(entered_.begin(), entered_.end(),
                                   [&](ContextId other) { return wiring_->rank(other) <= rank; });
   entered_.insert(below, context);
+}
+
+// Releases what it holds. The wires must be laid anew afterwards.
+void SeatState::unlist_context(ContextId context) {
+  time_ = present();
+  const auto [begin, end] = wiring_->routes_of(context);
+  for (const auto& slot : slots_) {
+    for (Wiring::Index i = begin; i < end; ++i) release(*slot, wiring_->routes()[i]);
+  }
+  std::erase(entered_, context);
+}
+
+void SeatState::enter(ContextId context) {
+  if (is_in(context)) return;
+  list_context(context);
   wires_.lay(entered_, bit_of(scheme_));
   route_again();
   if (journal_.is_on()) {
@@ -242,14 +257,8 @@ void SeatState::enter(ContextId context) {
 }
 
 void SeatState::leave(ContextId context) {
-  const auto at = std::find(entered_.begin(), entered_.end(), context);
-  if (at == entered_.end()) return;
-  time_ = present();
-  const auto [begin, end] = wiring_->routes_of(context);
-  for (const auto& slot : slots_) {
-    for (Wiring::Index i = begin; i < end; ++i) release(*slot, wiring_->routes()[i]);
-  }
-  entered_.erase(at);
+  if (!is_in(context)) return;
+  unlist_context(context);
   wires_.lay(entered_, bit_of(scheme_));
   route_again();
   if (journal_.is_on()) {
@@ -277,13 +286,22 @@ void SeatState::hold_to(SchemeId scheme) {
   route_again();
 }
 
+// In one step: values that come out the same before and after do not move in between.
 void SeatState::switch_to(ContextId context) {
-  const int rank = wiring_->rank(context);
+  const auto is_rival = [&](ContextId other) {
+    return other != context && wiring_->rank(other) == wiring_->rank(context);
+  };
+  const bool has_rivals = std::any_of(entered_.begin(), entered_.end(), is_rival);
+  if (is_in(context) && !has_rivals) return;
   for (std::size_t i = entered_.size(); i-- > 0;) {
-    const ContextId other = entered_[i];
-    if (other != context && wiring_->rank(other) == rank) leave(other);
+    if (is_rival(entered_[i])) unlist_context(entered_[i]);
   }
-  enter(context);
+  if (!is_in(context)) list_context(context);
+  wires_.lay(entered_, bit_of(scheme_));
+  route_again();
+  if (journal_.is_on()) {
+    journal_.listener(SwitchedTo{journal_.now, name_, playbook_.context(context).name});
+  }
 }
 
 // ---- mutes

@@ -223,6 +223,8 @@ class SeatState {
   Vec2 merged_value(ActionId action, ActionKind kind);
   Vec2 device_value(const Driver& driver, ActionKind kind) const;
 
+  void list_context(ContextId context);
+  void unlist_context(ContextId context);
   void play_by(Playbook playbook);
   void make_room();
   void find_custom_functions();

@@ -189,6 +189,7 @@ class LineReader {
     if (has("release")) return ReleasedAll{at};
     if (has("enter")) return Entered{at, text("seat"), text("enter")};
     if (has("leave")) return Left{at, text("seat"), text("leave")};
+    if (has("switch_to")) return SwitchedTo{at, text("seat"), text("switch_to")};
     if (has("mute")) return Muted{at, text("seat"), text("mute")};
     if (has("unmute")) return Unmuted{at, text("seat"), text("unmute")};
     if (has("add_seat")) return SeatAdded{at, text("add_seat")};

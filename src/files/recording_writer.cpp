@@ -59,6 +59,9 @@ std::string fields(const Entered& it) {
 std::string fields(const Left& it) {
   return fmt::format(R"("leave":{},"seat":{})", json_text(it.context), json_text(it.seat));
 }
+std::string fields(const SwitchedTo& it) {
+  return fmt::format(R"("switch_to":{},"seat":{})", json_text(it.context), json_text(it.seat));
+}
 std::string fields(const Muted& it) {
   return fmt::format(R"("mute":{},"seat":{})", json_text(it.mute), json_text(it.seat));
 }

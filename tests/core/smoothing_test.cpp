@@ -161,5 +161,42 @@ TEST(AxialDeadZone, KeepsANearlyStraightPushStraight) {
   EXPECT_EQ(axial.steer(), (Vec2{-1, 0}));
 }
 
+// Two others of the helm's rank, each with one of two keys that cancel each other at the helm.
+PlaybookDefinition with_rivals() {
+  const Shaping smooth{.smoothing = 100ms};
+  return {
+      .actions = {{.name = "steer", .kind = ActionKind::vector}, {.name = "tow"}, {.name = "cast"}},
+      .contexts = {{.name = "helm",
+                    .bindings = {{.action = "steer",
+                                  .up = Control::KeyW,
+                                  .down = Control::KeyS,
+                                  .right = Control::KeyD,
+                                  .shaping = smooth}}},
+                   {.name = "tow", .bindings = {{.action = "tow", .control = Control::KeyW}}},
+                   {.name = "cast", .bindings = {{.action = "cast", .control = Control::KeyS}}}}};
+}
+
+TEST(Smoothing, GoesOnThroughASwitchOfContextsThatChangesNothing) {
+  testing::Rehearsal stage{make(with_rivals())};
+  Recording recording{describe(stage.hub()), {}};
+  stage.hub().on_step([&](const Step& step) { recording.steps.push_back(step); });
+  for (const char* context : {"helm", "cast", "tow"}) stage.seat().enter(context);
+  for (const Control key : {Control::KeyW, Control::KeyS, Control::KeyD}) stage.press(key);
+  stage.wait(2s);
+  stage.release(Control::KeyD);
+  stage.wait(100ms);
+  stage.seat().switch_to("helm");
+  stage.wait(0ms);
+  const Vec2 after = stage.seat().read(stage.hub().playbook().vector("steer")).value;
+  EXPECT_NEAR(after.x, std::exp(-1), 1e-4);
+  EXPECT_EQ(after.y, 0);
+
+  Hub again{make(with_rivals())};
+  Replay replay{recording, again, DecidedBy::recording};
+  while (replay.advance()) {
+  }
+  EXPECT_EQ(again.seats()[0]->read(again.playbook().vector("steer")).value, after) << "replayed";
+}
+
 }  // namespace
 }  // namespace nextmove::support

@@ -49,6 +49,7 @@ Recording every_kind_of_step() {
            Event{1500002us, DeviceId{1}, Control::Wheel, 0, -1},
            Entered{2s, "port tug", "crane"},
            Left{2s, "port tug", "chart"},
+           SwitchedTo{2s, "port tug", "helm"},
            Muted{2s, "port tug", "radio_call"},
            Unmuted{2500ms, "port tug", "radio_call"},
            Resized{2600ms, 1920, 1080.5F},

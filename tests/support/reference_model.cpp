@@ -408,11 +408,19 @@ void ReferenceModel::enter(const std::string& name) {
   const auto found = std::find_if(book_.contexts.begin(), book_.contexts.end(),
                                   [&](const auto& c) { return c.name == name; });
   const auto context = static_cast<std::size_t>(found - book_.contexts.begin());
-  if (is_entered(context)) return;
+  if (!is_entered(context)) list(context);
+  settle_contexts();
+}
+
+void ReferenceModel::list(std::size_t context) {
+  const int rank = book_.contexts[context].rank;
   const auto below = std::find_if(entered_.begin(), entered_.end(), [&](std::size_t other) {
-    return book_.contexts[other].rank <= found->rank;
+    return book_.contexts[other].rank <= rank;
   });
   entered_.insert(below, context);
+}
+
+void ReferenceModel::settle_contexts() {
   note_what_is_down();
   find_pointers();
   retarget(nullptr, Control::none);
@@ -423,6 +431,11 @@ void ReferenceModel::leave(const std::string& name) {
                                   [&](const auto& c) { return c.name == name; });
   const auto context = static_cast<std::size_t>(found - book_.contexts.begin());
   if (!is_entered(context)) return;
+  unlist(context);
+  settle_contexts();
+}
+
+void ReferenceModel::unlist(std::size_t context) {
   for (Device& device : devices_) {
     for (std::size_t i = 0; i < items_.size(); ++i) {
       if (items_[i].context != context) continue;
@@ -432,8 +445,6 @@ void ReferenceModel::leave(const std::string& name) {
     }
   }
   entered_.erase(std::find(entered_.begin(), entered_.end(), context));
-  find_pointers();
-  retarget(nullptr, Control::none);
 }
 
 // What the new scheme does not play is over, as if its context had been left.
@@ -451,23 +462,19 @@ void ReferenceModel::hold_to(const std::string& scheme) {
       device.flows[items_[i].binding] = {};
     }
   }
-  note_what_is_down();
-  find_pointers();
-  retarget(nullptr, Control::none);
+  settle_contexts();
 }
 
 void ReferenceModel::switch_to(const std::string& name) {
-  const auto rank_of = [&](const std::string& context) {
-    return std::find_if(book_.contexts.begin(), book_.contexts.end(),
-                        [&](const auto& c) { return c.name == context; })
-        ->rank;
-  };
+  const auto found = std::find_if(book_.contexts.begin(), book_.contexts.end(),
+                                  [&](const auto& c) { return c.name == name; });
+  const auto context = static_cast<std::size_t>(found - book_.contexts.begin());
   const std::vector<std::size_t> before = entered_;
   for (const std::size_t other : before) {
-    const ContextDefinition& context = book_.contexts[other];
-    if (context.name != name && context.rank == rank_of(name)) leave(context.name);
+    if (other != context && book_.contexts[other].rank == found->rank) unlist(other);
   }
-  enter(name);
+  if (!is_entered(context)) list(context);
+  settle_contexts();
 }
 
 // What is down when its context is entered is no press of it, now or later.

@@ -110,6 +110,9 @@ class ReferenceModel {
   void press(Action& action, Time time);
   void let_go(Action& action);
   void complete(Time until);
+  void list(std::size_t context);
+  void unlist(std::size_t context);
+  void settle_contexts();
   void note_what_is_down();
   void find_pointers();
 

@@ -59,6 +59,7 @@ void Playback::check_names() {
   }
   for (const Step& step : recording_.steps) {
     if (const auto* entered = std::get_if<Entered>(&step)) contexts.insert(entered->context);
+    if (const auto* switched = std::get_if<SwitchedTo>(&step)) contexts.insert(switched->context);
     if (const auto* joined = std::get_if<Joined>(&step)) schemes.insert(joined->scheme);
     if (const auto* held = std::get_if<HeldTo>(&step)) schemes.insert(held->scheme);
   }
@@ -108,6 +109,10 @@ void Playback::add_step(const Step& step, std::vector<TimelineLine>& lines) {
           [&](const Left& it) {
             lines.push_back({it.time, it.seat, "", "leaves " + it.context,
                              fmt::format(R"("left":{})", json_text(it.context))});
+          },
+          [&](const SwitchedTo& it) {
+            lines.push_back({it.time, it.seat, "", "switches to " + it.context,
+                             fmt::format(R"("switched_to":{})", json_text(it.context))});
           },
           [&](const Muted& it) {
             lines.push_back({it.time, it.seat, "", "mutes " + it.mute,

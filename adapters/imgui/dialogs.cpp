@@ -42,7 +42,7 @@ const char* what_to_press(DeviceKind device) {
 // What there is to say of the last press, or of there being none to expect.
 std::string remark(const Capture& capture, const Hub& hub, const Seat& seat) {
   if (capture.refusal != DraftRefusal::none) {
-    return to_words(capture.refused) + ": " + std::string{reason(capture.refusal)};
+    return label(capture.refused, seat.labels()) + ": " + std::string{reason(capture.refusal)};
   }
   if (capture.somebody_elses != DeviceId::none) {
     return "Somebody else pressed, on " + hub.label(capture.somebody_elses);
@@ -51,10 +51,10 @@ std::string remark(const Capture& capture, const Hub& hub, const Seat& seat) {
   return "You have no " + std::string{to_string(capture.request.device)} + " here now";
 }
 
-std::string cancel_words(const CaptureRequest& request) {
+std::string cancel_words(const CaptureRequest& request, const Labels& labels) {
   std::string words;
   for (const Control control : request.cancel) {
-    words += (words.empty() ? "" : " or ") + to_words(control);
+    words += (words.empty() ? "" : " or ") + label(control, labels);
   }
   return words;
 }
@@ -82,7 +82,7 @@ void draw_waiting(const RemapMenu& menu, const Hub& hub, const Seat& seat) {
   const bool takes_with = menu.draft().playbook().action(request.action).takes_with;
   ImGui::Text("%s%s", what_to_press(request.device),
               takes_with ? " Several together will do." : "");
-  const std::string held = to_words(capture.combination);
+  const std::string held = label(capture.combination, seat.labels());
   ImGui::TextUnformatted(held.empty() ? " " : ("Held so far: " + held).c_str());
   const auto left = static_cast<float>(to_seconds(capture.left));
   const auto all = static_cast<float>(to_seconds(request.time_out));
@@ -90,11 +90,11 @@ void draw_waiting(const RemapMenu& menu, const Hub& hub, const Seat& seat) {
   ImGui::ProgressBar(left / all, {-1, 0}, seconds.c_str());
   const std::string remarks = remark(capture, hub, seat);
   ImGui::TextColored(clash_colour, "%s", remarks.empty() ? " " : remarks.c_str());
-  ImGui::TextDisabled("%s: leave all as it is", cancel_words(request).c_str());
+  ImGui::TextDisabled("%s: leave all as it is", cancel_words(request, seat.labels()).c_str());
   ImGui::EndPopup();
 }
 
-void draw_question(RemapMenu& menu) {
+void draw_question(RemapMenu& menu, const Labels& labels) {
   if (!begin_dialog("Already in use", menu.question() != nullptr)) return;
   const ClashQuestion& question = *menu.question();
   const std::string here = menu.name_of(question.slot);
@@ -102,12 +102,12 @@ void draw_question(RemapMenu& menu) {
   for (const Clash& clash : question.clashes) {
     const std::string other = '"' + menu.name_of(clash.slot) + '"';
     if (others.find(other) != std::string::npos) continue;
-    ImGui::Text("%s is already for %s.", to_words(clash.combination).c_str(), other.c_str());
+    ImGui::Text("%s is already for %s.", label(clash.combination, labels).c_str(), other.c_str());
     others += (others.empty() ? "" : " and ") + other;
   }
   const std::vector<Combination> mine = menu.draft().controls(question.slot);
   const bool has_old = question.slot.number < mine.size();
-  const std::string old = has_old ? to_words(mine[question.slot.number]) : "nothing in return";
+  const std::string old = has_old ? label(mine[question.slot.number], labels) : "nothing in return";
   ImGui::Text("You want it for \"%s\".", here.c_str());
   ImGui::Spacing();
   OnClash answer{};

@@ -12,7 +12,7 @@ namespace nextmove::imgui {
 void draw_waiting(const RemapMenu& menu, const Hub& hub, const Seat& seat);
 
 /// What is to become of a control that another action has, while the menu asks.
-void draw_question(RemapMenu& menu);
+void draw_question(RemapMenu& menu, const Labels& labels);
 
 /// Letters to choose, for those who hold no keyboard.
 void draw_letters(bool& is_shown, std::string& text);

@@ -31,14 +31,13 @@ class RemapScreen::Implementation {
         menu_(hub, seat, applying),
         navigation_(seat, actions),
         table_(hub, seat, menu_, navigation_),
-        profile_(seat.profile()) {
-    find_hint();
-  }
+        profile_(seat.profile()) {}
 
   void before_frame() { navigation_.begin(); }
 
   ScreenResult draw() {
     menu_.update();
+    if (hint_version_ != seat_.prompt_version()) find_hint();
     if (navigation_.wants_back()) go_back();
     draw_tools();
     draw_table();
@@ -48,10 +47,7 @@ class RemapScreen::Implementation {
     ScreenResult result;
     result.is_applied = seat_.profile() != profile_;
     result.is_left = std::exchange(has_left_, false);
-    if (result.is_applied) {
-      profile_ = seat_.profile();
-      find_hint();
-    }
+    if (result.is_applied) profile_ = seat_.profile();
     return result;
   }
 
@@ -174,19 +170,10 @@ class RemapScreen::Implementation {
     is_taking_leave_ = false;
   }
 
-  // "Enter or South button: another control   Delete ...": by what the seat obeys now.
+  // "Enter: another control   Delete ...": on the device in hand.
   void find_hint() {
-    const Draft draft{hub_.playbook(), seat_.profile(), seat_.scheme()};
-    const std::vector<RemapRow> rows = remap_rows(draft);
-    const auto controls_of = [&](Button action) {
-      std::string words;
-      for (const std::size_t column : table_.columns()) {
-        const RemapRow* const row = find_row(rows, {.action = action.id});
-        if (row == nullptr || row->columns[column].entries.empty()) continue;
-        words += (words.empty() ? "" : ", ") + row->columns[column].entries.front().words;
-      }
-      return words;
-    };
+    hint_version_ = seat_.prompt_version();
+    const auto controls_of = [&](Button action) { return to_text(seat_.prompt(action).parts); };
     hint_ = controls_of(actions_.confirm) + ": another control     " +
             controls_of(actions_.take_away) + ", right click: take it away     " +
             controls_of(actions_.back) + ": back";
@@ -204,6 +191,7 @@ class RemapScreen::Implementation {
   std::string told_;       // in place of the menu's message,
   std::string told_over_;  // as long as that is this
   std::string hint_;
+  std::uint32_t hint_version_ = 0;
   bool is_spelling_ = false;
   bool is_taking_leave_ = false;
   bool has_left_ = false;

@@ -47,7 +47,8 @@ int main(int argc, char** argv) {
   // W is taken already. A game would ask the player; here the two change places.
   DraftAnswer answer = draft.put({.action = horn.id}, wanted);
   for (const Clash& clash : answer.clashes) {
-    std::printf("\n%s is on %s already; they swap\n\n", to_words(clash.combination).c_str(),
+    std::printf("\n%s is on %s already; they swap\n\n",
+                label(clash.combination, seat.labels()).c_str(),
                 playbook->action(clash.slot.action).label.c_str());
     answer = draft.put({.action = horn.id}, wanted, OnClash::swap);
   }

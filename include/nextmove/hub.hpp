@@ -10,11 +10,14 @@
 
 #include <nextmove/device.hpp>
 #include <nextmove/event.hpp>
+#include <nextmove/family.hpp>
+#include <nextmove/labels.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/recording.hpp>
 #include <nextmove/seat.hpp>
 #include <nextmove/seating.hpp>
 #include <nextmove/time.hpp>
+#include <nextmove/wording.hpp>
 
 namespace nextmove {
 
@@ -176,6 +179,15 @@ class Hub {
   /// the same for the same. A playbook may name one that is given later; until one is used without
   /// having been given, which stops a debug build, and in a release build changes nothing.
   void set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping);
+
+  /// What controls are called in prompts: the game's language, and what is printed on the keys.
+  /// Adapters tell the latter by themselves.
+  void set_wording(Wording wording);
+  void set_key_labels(KeyLabels keys);
+
+  /// Which lettering which gamepads carry, for prompts: what comes along, and what the game adds.
+  void set_families(Families families);
+  const Families& families() const;
 
   /// Calls `listener` with everything that happens to the hub from here on, in order: for
   /// recordings. An empty function stops it.

@@ -11,13 +11,16 @@
 #include <nextmove/diagnostic.hpp>
 #include <nextmove/draft.hpp>
 #include <nextmove/event.hpp>
+#include <nextmove/family.hpp>
 #include <nextmove/handlers.hpp>
 #include <nextmove/hub.hpp>
 #include <nextmove/interceptor.hpp>
+#include <nextmove/labels.hpp>
 #include <nextmove/mute.hpp>
 #include <nextmove/nearest.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
+#include <nextmove/prompt.hpp>
 #include <nextmove/reader.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/recording.hpp>
@@ -31,4 +34,5 @@
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>
 #include <nextmove/version.hpp>
+#include <nextmove/wording.hpp>
 #include <nextmove/zone.hpp>

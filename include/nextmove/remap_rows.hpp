@@ -8,6 +8,8 @@
 #include <vector>
 
 #include <nextmove/draft.hpp>
+#include <nextmove/labels.hpp>
+#include <nextmove/prompt.hpp>
 
 namespace nextmove {
 
@@ -15,9 +17,10 @@ namespace nextmove {
 struct RemapEntry {
   ControlSlot slot{};
   Combination combination{};
-  std::string words{};       ///< for people; see to_words
-  bool is_changed = false;   ///< the playbook does not have it here
-  bool is_clashing = false;  ///< it does something else as well
+  std::vector<PromptPart> parts{};  ///< for people, with pictures
+  std::string words{};              ///< the same in words
+  bool is_changed = false;          ///< the playbook does not have it here
+  bool is_clashing = false;         ///< it does something else as well
 };
 
 /// One kind of device in a row.
@@ -48,18 +51,15 @@ inline constexpr std::array<DeviceKind, 3> remap_devices = {DeviceKind::keyboard
 
 /// The rows for what the draft's seat may hear: those of a group together, groups and actions in
 /// the order of the playbook. Of a vector and an axis all directions, and the whole where something
-/// drives it.
+/// drives it. Controls are called by `labels`: those of the player's seat, say.
 std::vector<RemapRow> remap_rows(const Draft& draft,
-                                 std::span<const DeviceKind> devices = remap_devices);
+                                 std::span<const DeviceKind> devices = remap_devices,
+                                 const Labels& labels = {});
 
 /// The row in which the slot stands, or nullptr.
 const RemapRow* find_row(std::span<const RemapRow> rows, const ControlSlot& slot);
 
 /// Whether the row has this text in its group, its label or its controls, upper or lower case.
 bool is_match(const RemapRow& row, std::string_view text);
-
-/// A control in English words, as printed on a keyboard of the United States: "left Shift + S",
-/// "left stick up".
-std::string to_words(const Combination& combination);
 
 }  // namespace nextmove

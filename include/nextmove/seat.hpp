@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstddef>
+#include <cstdint>
 #include <memory>
 #include <span>
 #include <string>
@@ -15,6 +16,7 @@
 #include <nextmove/interceptor.hpp>
 #include <nextmove/mute.hpp>
 #include <nextmove/profile.hpp>
+#include <nextmove/prompt.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/scheme.hpp>
 #include <nextmove/time.hpp>
@@ -120,6 +122,36 @@ class Seat {
   /// Whether a finger that lands in this zone (an index into Playbook::zones) is caught there now:
   /// whether an entered context has bound it. To draw the zones that are of use.
   bool hears_zone(std::size_t zone) const;
+
+  // ---- prompts
+
+  /// The device that the player used last, as of the last update; none where the seat has none.
+  /// What counts as using one, and for how long it stays, stands in seating.hpp. Keyboard and mouse
+  /// are in hand together.
+  DeviceId device_in_hand() const;
+
+  /// How to do the action now, on the device in hand, by the scheme, the entered contexts and the
+  /// player's remaps: the best way; see `prompts` in prompt.hpp. Valid, and free of cost to ask
+  /// again, as long as prompt_version stays the same. Requires an action of this playbook.
+  const Prompt& prompt(ActionId action, ActionPart part = ActionPart::whole) const {
+    return prompts(action, part).front();
+  }
+  template <ActionKind kind>
+  const Prompt& prompt(Action<kind> action, ActionPart part = ActionPart::whole) const {
+    return prompt(action.id, part);
+  }
+  /// All ways to do it; at least one.
+  std::span<const Prompt> prompts(ActionId action, ActionPart part = ActionPart::whole) const;
+
+  /// A text with prompts in it: "Press {horn} to warn the ferry". See `caption` in prompt.hpp.
+  /// Allocates: keep it while prompt_version stays the same.
+  Caption caption(std::string_view text) const;
+
+  /// Grows whenever prompts or captions may be other than before.
+  std::uint32_t prompt_version() const;
+
+  /// What the player's controls are called, for menus.
+  const Labels& labels() const;
 
   /// Puts a step between what the devices say and the readings of this seat; see Incoming. Those of
   /// lower order come first, and of equals the one that was added first. A seat without any device

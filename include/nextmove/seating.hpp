@@ -14,6 +14,14 @@ namespace nextmove {
 
 class Seat;
 
+/// What counts as using a device, so that prompts do not flicker: a button pressed, a detent of the
+/// wheel, a stick or trigger pushed past this,
+inline constexpr float hand_push = 0.3F;
+/// or a mouse moved by so many counts without a pause.
+inline constexpr float hand_mouse_counts = 24;
+/// And so long a device stays in hand, whatever else is used meanwhile.
+inline constexpr Duration hand_calm = std::chrono::milliseconds{250};
+
 /// Where a device goes that nobody has.
 enum class FreeDevices : std::uint8_t {
   to_first_seat,  ///< one player has everything
@@ -41,6 +49,8 @@ struct SeatingRules {
   Joining joining = Joining::off;
   std::size_t most_players = 4;  ///< who may sit at the same time
   bool splits_screen = false;    ///< each player gets a part of the window; see screen_parts
+  /// A gamepad that is plugged in while the game runs is at once the device in hand.
+  bool pad_comes_to_hand = true;
 
   friend bool operator==(const SeatingRules&, const SeatingRules&) = default;
 };
@@ -82,6 +92,7 @@ enum class NoticeKind : std::uint8_t {
   refused,    ///< a join press seated nobody
   left,       ///< a player has got up; the seat's devices are free
   held_to,    ///< the seat is held to another scheme now, or to none
+  in_hand,    ///< the player uses another device now: prompts are about this one
 };
 
 /// "plugged", "unplugged" and so on.

@@ -248,6 +248,7 @@ void Hub::update(Time now) {
   state_->queue.drop(due.size());
   state_->seating.update_captures(now);
   for (const auto& seat : seats()) seat->state().update(now);
+  state_->seating.note_hands();
   state_->seating.publish_notices();
   for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().call_handlers();
 }
@@ -286,6 +287,22 @@ void Hub::adopt(const Playbook& playbook) {
 
 void Hub::set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping) {
   state_->customs.set(std::string{name}, std::move(shaping));
+}
+
+void Hub::set_wording(Wording wording) {
+  state_->seating.set_wording(std::move(wording));
+}
+
+void Hub::set_key_labels(KeyLabels keys) {
+  state_->seating.set_key_labels(std::move(keys));
+}
+
+void Hub::set_families(Families families) {
+  state_->seating.set_families(std::move(families));
+}
+
+const Families& Hub::families() const {
+  return state_->seating.families();
 }
 
 void Hub::on_step(std::function<void(const Step&)> listener) {

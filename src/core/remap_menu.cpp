@@ -10,7 +10,7 @@ RemapMenu::RemapMenu(Hub& hub, Seat& seat, Applying applying)
       applying_(applying),
       draft_(hub.playbook(), seat.profile(), seat.scheme()),
       applied_(seat.profile()),
-      rows_(remap_rows(draft_)) {}
+      rows_(remap_rows(draft_, remap_devices, seat.labels())) {}
 
 RemapMenu::~RemapMenu() {
   stop_waiting();
@@ -22,7 +22,7 @@ std::string RemapMenu::name_of(const ControlSlot& slot) const {
 }
 
 void RemapMenu::changed() {
-  rows_ = remap_rows(draft_);
+  rows_ = remap_rows(draft_, remap_devices, seat_.labels());
   if (applying_ == Applying::at_once) hub_.set_profile(seat_, draft_.profile());
 }
 
@@ -84,7 +84,7 @@ void RemapMenu::put(const ControlSlot& slot, const Combination& combination, OnC
   }
   tell(answer);
   if (!answer) return;
-  message_ = name_of(slot) + ": " + to_words(combination);
+  message_ = name_of(slot) + ": " + label(combination, seat_.labels());
   for (const Shadow& shadow : answer.shadows) {
     if (!shadow.comes_first) continue;
     const ActionDefinition& other = draft_.playbook().action(shadow.action);

@@ -14,8 +14,8 @@ bool has(const std::vector<Combination>& list, const Combination& combination) {
 
 class RowMaker {
  public:
-  RowMaker(const Draft& draft, std::span<const DeviceKind> devices)
-      : draft_(draft), devices_(devices), clashes_(draft.clashes()) {}
+  RowMaker(const Draft& draft, std::span<const DeviceKind> devices, const Labels& labels)
+      : draft_(draft), devices_(devices), labels_(labels), clashes_(draft.clashes()) {}
 
   std::vector<RemapRow> rows() {
     const auto actions = draft_.playbook().actions();
@@ -85,8 +85,10 @@ class RowMaker {
     RemapColumn column;
     column.is_changed = controls != usual;
     for (const Combination& combination : controls) {
-      column.entries.push_back(
-          {slot, combination, to_words(combination), !has(usual, combination), is_clashing(slot)});
+      std::vector<PromptPart> parts = prompt_parts(combination, labels_, draft_.playbook().zones());
+      std::string words = to_text(parts);
+      column.entries.push_back({slot, combination, std::move(parts), std::move(words),
+                                !has(usual, combination), is_clashing(slot)});
       ++slot.number;
     }
     column.next = slot;
@@ -111,6 +113,7 @@ class RowMaker {
 
   const Draft& draft_;
   std::span<const DeviceKind> devices_;
+  const Labels& labels_;
   std::vector<Clash> clashes_;
   std::vector<RemapRow> rows_;
 };
@@ -130,8 +133,9 @@ bool RemapRow::is_changed() const {
                      [](const RemapColumn& column) { return column.is_changed; });
 }
 
-std::vector<RemapRow> remap_rows(const Draft& draft, std::span<const DeviceKind> devices) {
-  return RowMaker{draft, devices}.rows();
+std::vector<RemapRow> remap_rows(const Draft& draft, std::span<const DeviceKind> devices,
+                                 const Labels& labels) {
+  return RowMaker{draft, devices, labels}.rows();
 }
 
 const RemapRow* find_row(std::span<const RemapRow> rows, const ControlSlot& slot) {

@@ -140,6 +140,26 @@ bool Seat::take_press(Button action, Duration within) {
   return state_->take_press(action.id, within);
 }
 
+DeviceId Seat::device_in_hand() const {
+  return state_->device_in_hand();
+}
+
+std::span<const Prompt> Seat::prompts(ActionId action, ActionPart part) const {
+  return state_->prompts(action, part);
+}
+
+Caption Seat::caption(std::string_view text) const {
+  return state_->caption(text);
+}
+
+std::uint32_t Seat::prompt_version() const {
+  return state_->prompting().version();
+}
+
+const Labels& Seat::labels() const {
+  return state_->prompting().labels();
+}
+
 bool Seat::hears_zone(std::size_t zone) const {
   return zone < state_->playbook().zones().size() && state_->is_heard(core::source_of_zone(zone));
 }

@@ -16,6 +16,8 @@ float square(Vec2 v) {
 void SeatState::update(Time now) {
   since_last_ = now - last_update_;
   last_update_ = now;
+  if (hand_.settle(now)) [[unlikely]]
+    prompting_.renew();
   if (now >= next_due_) complete_gestures(now);
   if (!flows_.empty()) advance_flows(now);
   if (!gestures_.empty()) note_progress(now);

@@ -90,6 +90,7 @@ void SeatState::hear(Slot& slot, const Event& event) {
   if (event.time >= next_due_) [[unlikely]]
     complete_gestures(event.time);
   time_ = event.time;
+  hand_.hear(slot, event);
   const Source source = source_of(event.control);
   const Vec2 value = {event.x, event.y};
   if (source >= source_of(Control::Finger1)) [[unlikely]]

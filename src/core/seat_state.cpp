@@ -88,6 +88,7 @@ void SeatState::play_by(Playbook playbook) {
   next_due_ = never;
 
   playbook_ = std::move(playbook);
+  prompting_.renew();
   wiring_ = &playbook_.data().wiring;
   const std::size_t actions = wiring_->action_count();
   tally_.resize(actions);
@@ -109,6 +110,7 @@ void SeatState::play_by(Playbook playbook) {
     Slot anew{slot->device, slot->kind, *wiring_};
     std::copy(slot->controls.begin(), slot->controls.begin() + control_count,
               anew.controls.begin());
+    anew.used_until = slot->used_until;
     *slot = std::move(anew);
   }
   make_room();
@@ -168,6 +170,8 @@ void SeatState::call_handlers() {
 Slot& SeatState::add_device(DeviceId device, DeviceKind kind, std::span<const Vec2> values,
                             Time time) {
   slots_.push_back(std::make_unique<Slot>(device, kind, *wiring_));
+  if (hand_.slot() == nullptr) hand_.take(*slots_.back(), time);
+  prompting_.renew();
   devices_.push_back(device);
   make_room();
   list_drivers();
@@ -211,6 +215,8 @@ void SeatState::remove_device(DeviceId device, Time time) {
   for (std::size_t i = 0; i < readings_.size(); ++i) {
     if (readings_[i].kind != ActionKind::button) tally_.mark(static_cast<ActionId>(i));
   }
+  hand_.forget(slot, slots_, time);
+  prompting_.renew();
   slots_.erase(found);
   std::erase(devices_, device);
   list_drivers();
@@ -234,6 +240,7 @@ void SeatState::list_context(ContextId context) {
   const auto below = std::find_if(entered_.begin(), entered_.end(),
                                   [&](ContextId other) { return wiring_->rank(other) <= rank; });
   entered_.insert(below, context);
+  prompting_.renew();
 }
 
 // Releases what it holds. The wires must be laid anew afterwards.
@@ -244,6 +251,7 @@ void SeatState::unlist_context(ContextId context) {
     for (Wiring::Index i = begin; i < end; ++i) release(*slot, wiring_->routes()[i]);
   }
   std::erase(entered_, context);
+  prompting_.renew();
 }
 
 void SeatState::enter(ContextId context) {
@@ -282,6 +290,7 @@ void SeatState::hold_to(SchemeId scheme) {
     }
   }
   scheme_ = scheme;
+  prompting_.renew();
   wires_.lay(entered_, after);
   route_again();
 }

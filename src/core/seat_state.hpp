@@ -15,8 +15,10 @@
 #include <nextmove/reading.hpp>
 
 #include "customs.hpp"
+#include "hand.hpp"
 #include "intake.hpp"
 #include "journal.hpp"
+#include "prompting.hpp"
 #include "slot.hpp"
 #include "tally.hpp"
 #include "wires.hpp"
@@ -118,6 +120,15 @@ class SeatState {
   void set_profile(Profile profile);
   Capture capture;  // as the seating says
   const Profile& profile() const { return profile_; }
+
+  // Prompts (seat_prompts.cpp)
+  /// What the player uses; none where the seat has no device.
+  DeviceId device_in_hand() const;
+  void take_in_hand(DeviceId device);
+  std::span<const Prompt> prompts(ActionId action, ActionPart part) const;
+  Caption caption(std::string_view text) const;
+  Prompting& prompting() { return prompting_; }
+  const Prompting& prompting() const { return prompting_; }
 
   // For interceptors, while an update runs. Requires an action of this playbook.
   Intake& intake(ActionId action);
@@ -223,6 +234,10 @@ class SeatState {
   Vec2 merged_value(ActionId action, ActionKind kind);
   Vec2 device_value(const Driver& driver, ActionKind kind) const;
 
+  std::vector<std::vector<DeviceKind>> hands() const;
+  template <class Use>
+  auto with_prompt_setting(Use use) const;
+
   void list_context(ContextId context);
   void unlist_context(ContextId context);
   void play_by(Playbook playbook);
@@ -250,6 +265,8 @@ class SeatState {
   Time next_due_ = never;  // of the gestures that time completes
   std::vector<std::unique_ptr<Slot>> slots_;
   std::vector<DeviceId> devices_;  // of the slots
+  Hand hand_;
+  mutable Prompting prompting_;  // what it keeps is no part of the seat's state
   Tally tally_;
   std::vector<const Customs::Function*> custom_functions_;  // by number in the wiring
   std::vector<Driver> drivers_;                             // by action, then as plugged in

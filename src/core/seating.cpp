@@ -19,6 +19,7 @@ Seat& Seating::add_seat(std::string_view name) {
   seats_.push_back(std::make_unique<Seat>(
       std::make_unique<SeatState>(std::string{name}, playbook_, journal_, customs_)));
   seats_.back()->state().set_screen(window_, {});
+  seats_.back()->state().prompting().set_words(wording_, keys_);
   deal(journal_.now);
   return *seats_.back();
 }
@@ -84,6 +85,10 @@ void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
   place.owners.push_back(&seat);
   place.listeners.push_back({&seat.state(), &slot});
   seat.state().sitting.is_taken = true;
+  const bool is_running = journal_.now > Time::zero();
+  const bool is_pad = place.device.kind == DeviceKind::gamepad;
+  if (is_pad && is_running && rules_.pad_comes_to_hand) seat.state().take_in_hand(id);
+  find_family(seat);
   const auto filled = std::find_if(lost_.begin(), lost_.end(), [&](const Lost& lost) {
     return lost.seat == &seat && at(lost.device).device.kind == place.device.kind;
   });
@@ -101,6 +106,7 @@ void Seating::remove_owner(DeviceId id, Seat& seat, Time time) {
   place.listeners.erase(place.listeners.begin() + (found - place.owners.begin()));
   place.owners.erase(found);
   seat.state().remove_device(id, time);
+  find_family(seat);
   watch(id);
   find_waiting(seat);
 }

@@ -9,6 +9,7 @@
 #include <vector>
 
 #include <nextmove/event.hpp>
+#include <nextmove/labels.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/seat.hpp>
 #include <nextmove/seating.hpp>
@@ -91,6 +92,13 @@ class Seating {
   /// Time passes for all that capture.
   void update_captures(Time now);
 
+  /// Tells of those who have another device in hand.
+  void note_hands();
+  void set_wording(Wording wording);
+  void set_key_labels(KeyLabels keys);
+  void set_families(Families families);
+  const Families& families() const { return families_; }
+
   void publish_notices();
   std::span<const Notice> notices() const { return notices_; }
 
@@ -144,6 +152,10 @@ class Seating {
   Seat* dealt_to(DeviceId id, std::span<const Seat* const> has_pad) const;
   void lay_screen();
 
+  // In hand (seating_hands.cpp)
+  void find_family(Seat& seat);
+  void tell_words();
+
   // Coming and going (seating_devices.cpp)
   std::vector<Seat*> take_back_place(DeviceId id);
   void find_number(DeviceId id);
@@ -174,7 +186,11 @@ class Seating {
   std::vector<KnownDevice> devices_ = std::vector<KnownDevice>(1);
   std::vector<Listeners> listeners_ = std::vector<Listeners>(1);
   std::vector<ActiveCapture> captures_;
-  std::vector<Lost> lost_;  // the one that waits longest in front
+  Wording wording_;
+  KeyLabels keys_;
+  Families families_;
+  std::vector<DeviceId> in_hand_;  // by seat, as told
+  std::vector<Lost> lost_;         // the one that waits longest in front
   std::vector<Notice> pending_;
   std::vector<Notice> notices_;
 };

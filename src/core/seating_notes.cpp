@@ -13,9 +13,9 @@ constexpr std::array<std::string_view, 3> free_device_names = {"to_first_seat", 
 constexpr std::array<std::string_view, 3> joining_names = {"off", "closed", "open"};
 constexpr std::array<std::string_view, 8> refusals = {
     "none", "closed", "full", "no_scheme", "not_plugged", "not_needed", "taken", "missing"};
-constexpr std::array<std::string_view, 11> notice_kinds = {
-    "plugged",   "unplugged", "given",   "taken", "lost",   "regained",
-    "took_over", "joined",    "refused", "left",  "held_to"};
+constexpr std::array<std::string_view, 12> notice_kinds = {
+    "plugged",   "unplugged", "given",   "taken", "lost",    "regained",
+    "took_over", "joined",    "refused", "left",  "held_to", "in_hand"};
 
 std::string devices_of(const Seat& seat, const Hub& hub) {
   std::string list;
@@ -90,6 +90,7 @@ std::string to_text(const Notice& notice, const Hub& hub) {
       return "a press on " + device + " seats nobody under " + named(notice.scheme, hub) + ": " +
              reason({nullptr, notice.refusal, notice.missing});
     case NoticeKind::left: return seat + " has left";
+    case NoticeKind::in_hand: return seat + " uses " + device;
     case NoticeKind::held_to: return seat + " is held to " + named(notice.scheme, hub);
   }
   return {};

@@ -80,6 +80,9 @@ struct Slot {
   std::vector<LiveState> live;         // by action
   std::array<Finger, 10> fingers;
   std::uint32_t fingers_ever = 0;
+  Time used_until{};  // before another device was; see Hand
+  float nudged = 0;   // how far a mouse has come in one movement
+  Time nudged_at{};
 };
 
 }  // namespace nextmove::core

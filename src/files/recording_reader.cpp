@@ -150,6 +150,9 @@ class LineReader {
     rules.first_pad = line.whole<std::uint16_t>("first_pad");
     rules.most_players = line.whole<std::uint16_t>("most_players");
     rules.splits_screen = line.truth("splits_screen");
+    if (line.has("pad_comes_to_hand")) {
+      rules.pad_comes_to_hand = line.truth("pad_comes_to_hand");
+    }
     const bool is_sound =
         free_devices && joining && rules.most_players != 0 && line.problem().empty();
     if (is_sound) return rules;

@@ -70,9 +70,9 @@ std::string fields(const Unmuted& it) {
 }
 std::string rules_text(const SeatingRules& rules) {
   return fmt::format(
-      R"({{"free_devices":"{}","first_pad":{},"joining":"{}","most_players":{},"splits_screen":{}}})",
+      R"({{"free_devices":"{}","first_pad":{},"joining":"{}","most_players":{},"splits_screen":{},"pad_comes_to_hand":{}}})",
       to_string(rules.free_devices), rules.first_pad, to_string(rules.joining), rules.most_players,
-      rules.splits_screen);
+      rules.splits_screen, rules.pad_comes_to_hand);
 }
 std::string area_text(const Area& area) {
   return fmt::format("[{},{},{},{}]", area.left, area.top, area.width, area.height);

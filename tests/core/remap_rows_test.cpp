@@ -121,24 +121,6 @@ TEST(RemapRows, AreSearchedByWhatTheyShow) {
   EXPECT_FALSE(is_match(rows[8], "escape"));
 }
 
-TEST(ControlWords, AreWhatPeopleSay) {
-  EXPECT_EQ(to_words({KeyS, {ShiftLeft}}), "left Shift + S");
-  EXPECT_EQ(to_words(Digit7), "7");
-  EXPECT_EQ(to_words(PageUp), "Page Up");
-  EXPECT_EQ(to_words(F11), "F11");
-  EXPECT_EQ(to_words(NumpadAdd), "numpad Add");
-  EXPECT_EQ(to_words(MouseBack), "back mouse button");
-  EXPECT_EQ(to_words(WheelDown), "wheel down");
-  EXPECT_EQ(to_words(Wheel), "wheel");
-  EXPECT_EQ(to_words(PadUp), "directional pad up");
-  EXPECT_EQ(to_words(PadLeftStickPress), "left stick press");
-  EXPECT_EQ(to_words(PadRightStickY), "right stick up and down");
-  EXPECT_EQ(to_words(PadRightStickUp), "right stick up");
-  EXPECT_EQ(to_words(PadStart), "Start");
-  EXPECT_EQ(to_words(PadPaddle2), "paddle 2");
-  EXPECT_EQ(to_words(Combination{touch("wheel", ZonePart::left)}), "touch wheel left");
-}
-
 const RemapRow& row_of(const std::vector<RemapRow>& rows, const Draft& draft,
                        std::string_view action, ActionPart part = ActionPart::whole) {
   const RemapRow* const row =

@@ -15,7 +15,8 @@ Recording every_kind_of_step() {
                            .first_pad = 1,
                            .joining = Joining::open,
                            .most_players = 2,
-                           .splits_screen = true};
+                           .splits_screen = true,
+                           .pad_comes_to_hand = false};
   return {{"Harbour \"N\"",
            {1280, 800},
            rules,

@@ -1,0 +1,73 @@
+// What a seat tells its player.
+#include <algorithm>
+#include <array>
+
+#include "seat_state.hpp"
+
+namespace nextmove::core {
+namespace {
+
+const std::array<std::vector<DeviceKind>, 3> all_hands = {
+    {{DeviceKind::keyboard, DeviceKind::mouse}, {DeviceKind::gamepad}, {DeviceKind::touch}}};
+
+}  // namespace
+
+void Prompting::set_words(const Wording& wording, const KeyLabels& keys) {
+  labels_.wording = wording;
+  labels_.keys = keys;
+  renew();
+}
+
+void Prompting::set_family(const Family& family) {
+  if (family == labels_.family) return;
+  labels_.family = family;
+  renew();
+}
+
+DeviceId SeatState::device_in_hand() const {
+  return hand_.slot() != nullptr ? hand_.slot()->device : DeviceId::none;
+}
+
+void SeatState::take_in_hand(DeviceId device) {
+  const auto found = std::find_if(slots_.begin(), slots_.end(),
+                                  [&](const auto& slot) { return slot->device == device; });
+  if (found == slots_.end() || hand_.slot() == found->get()) return;
+  hand_.take(**found, journal_.now);
+  prompting_.renew();
+}
+
+// What is in hand first, then what else the seat has. Where it has nothing yet, all it might have.
+std::vector<std::vector<DeviceKind>> SeatState::hands() const {
+  std::vector<std::vector<DeviceKind>> hands;
+  for (const std::vector<DeviceKind>& all : all_hands) {
+    std::vector<DeviceKind> kinds;
+    for (const DeviceKind kind : all) {
+      const bool has_it = std::any_of(slots_.begin(), slots_.end(),
+                                      [&](const auto& slot) { return slot->kind == kind; });
+      if (has_it || slots_.empty()) kinds.push_back(kind);
+    }
+    if (!kinds.empty()) hands.push_back(std::move(kinds));
+  }
+  const Slot* held = hand_.slot();
+  std::stable_partition(hands.begin(), hands.end(), [&](const std::vector<DeviceKind>& kinds) {
+    return held != nullptr && are_one_hand(kinds.front(), held->kind);
+  });
+  return hands;
+}
+
+template <class Use>
+auto SeatState::with_prompt_setting(Use use) const {
+  const std::vector<std::vector<DeviceKind>> hands = this->hands();
+  return use(PromptSetting{playbook_, scheme_, entered_, hands, prompting_.labels()});
+}
+
+std::span<const Prompt> SeatState::prompts(ActionId action, ActionPart part) const {
+  return prompting_.ways(action, part, [&](auto use) { return with_prompt_setting(use); });
+}
+
+Caption SeatState::caption(std::string_view text) const {
+  return with_prompt_setting(
+      [&](const PromptSetting& setting) { return nextmove::caption(text, setting); });
+}
+
+}  // namespace nextmove::core

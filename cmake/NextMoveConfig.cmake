@@ -18,6 +18,14 @@ if("imgui" IN_LIST NextMove_FIND_COMPONENTS AND
   set(NextMove_imgui_FOUND TRUE)
 endif()
 
+if("xkb" IN_LIST NextMove_FIND_COMPONENTS AND
+   EXISTS "${CMAKE_CURRENT_LIST_DIR}/NextMoveXkbTargets.cmake")
+  find_dependency(PkgConfig)
+  pkg_check_modules(XKBCOMMON REQUIRED IMPORTED_TARGET xkbcommon)
+  include("${CMAKE_CURRENT_LIST_DIR}/NextMoveXkbTargets.cmake")
+  set(NextMove_xkb_FOUND TRUE)
+endif()
+
 if("draw" IN_LIST NextMove_FIND_COMPONENTS AND
    EXISTS "${CMAKE_CURRENT_LIST_DIR}/NextMoveDrawTargets.cmake")
   find_dependency(PkgConfig)

@@ -154,7 +154,7 @@ class RemapScreen::Implementation {
   void draw_dialogs() {
     draw_letters(is_spelling_, search_);
     draw_waiting(menu_, hub_, seat_);
-    draw_question(menu_);
+    draw_question(menu_, seat_.labels());
     switch (draw_farewell(is_taking_leave_)) {
       case Farewell::none: return;
       case Farewell::stay: break;

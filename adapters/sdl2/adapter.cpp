@@ -70,6 +70,7 @@ class Adapter::Implementation {
         keyboard_(hub.plug({DeviceKind::keyboard, "keyboard"}, now())),
         mouse_(hub.plug({DeviceKind::mouse, "mouse"}, now())) {
     SDL_SetHint(SDL_HINT_GAMECONTROLLER_USE_BUTTON_LABELS, "0");
+    read_layout();
     for (int index = 0; index < SDL_NumJoysticks(); ++index) plug(index, now());
   }
 
@@ -124,12 +125,28 @@ class Adapter::Implementation {
       case SDL_CONTROLLERAXISMOTION:
         if (Pad* pad = find(event.caxis.which)) pad_axis(time, *pad, event.caxis);
         return true;
+      case SDL_KEYMAPCHANGED: read_layout(); return true;
       case SDL_WINDOWEVENT: return window(time, event.window);
       default: return false;
     }
   }
 
  private:
+  // What the layout prints on the keys, for prompts. The numpad is the same everywhere.
+  void read_layout() {
+    KeyLabels labels;
+    for (int i = 0; i < SDL_NUM_SCANCODES; ++i) {
+      const auto scancode = static_cast<SDL_Scancode>(i);
+      const Control key = from_scancode(scancode);
+      if (key == Control::none || is_on_numpad(key)) continue;
+      const SDL_Keycode code = SDL_GetKeyFromScancode(scancode);
+      const bool is_character =
+          code > SDLK_SPACE && code != SDLK_DELETE && (code & SDLK_SCANCODE_MASK) == 0;
+      labels.set(key, is_character ? key_label(static_cast<char32_t>(code)) : std::string{});
+    }
+    hub_.set_key_labels(std::move(labels));
+  }
+
   void button(Time time, DeviceId device, Control control, Uint8 state) {
     if (control == Control::none) return;
     hub_.feed({time, device, control, state == SDL_PRESSED ? 1.0F : 0.0F});

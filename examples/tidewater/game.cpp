@@ -63,7 +63,8 @@ void Game::step(float dt) {
 }
 
 void Game::tell(const Notice& notice) {
-  const bool is_dull = notice.kind == NoticeKind::plugged || notice.kind == NoticeKind::given;
+  const bool is_dull = notice.kind == NoticeKind::plugged || notice.kind == NoticeKind::given ||
+                       notice.kind == NoticeKind::in_hand;
   if (!is_dull) news_ = printable(to_text(notice, hub_));
 }
 
@@ -81,15 +82,16 @@ Frame Game::frame() const {
   if (watch_) frame.problems = watch_->problems();
   frame.waiting = waiting_words(hub_, party_);
   const std::vector<Area> parts = screen_parts(party_.tugs().size(), hub_.window());
+  const bool is_narrow = parts.size() > 1;
   for (std::size_t i = 0; i < parts.size(); ++i) {
     const Seat& seat = party_.tugs()[i]->seat();
     frame.views.push_back({.harbour = party_.tugs()[i].get(),
                            .part = parts[i],
                            .follows_tug = parts.size() > 1 && !options_.table.shares_screen,
+                           .is_narrow = is_narrow,
+                           .hint = what_to_press(*party_.tugs()[i], is_narrow),
+                           .radio_hint = radio_hint(*party_.tugs()[i]),
                            .zones = zones_of(seat)});
-    if (parts.size() > 1) {
-      frame.views.back().keys = helm_keys(hub_.playbook(), seat.scheme());
-    }
   }
   return frame;
 }

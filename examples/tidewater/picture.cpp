@@ -56,6 +56,15 @@ Texture make_picture(SDL_Renderer* renderer, int width, int height,
   return texture;
 }
 
+Texture make_picture(SDL_Renderer* renderer, const nextmove::IconImage& image) {
+  Texture texture{SDL_CreateTexture(renderer, SDL_PIXELFORMAT_RGBA32, SDL_TEXTUREACCESS_STATIC,
+                                    image.size, image.size)};
+  if (texture == nullptr) return texture;
+  SDL_UpdateTexture(texture.get(), nullptr, image.rgba.data(), image.size * 4);
+  SDL_SetTextureBlendMode(texture.get(), SDL_BLENDMODE_BLEND);
+  return texture;
+}
+
 Texture make_text(SDL_Renderer* renderer, const std::string& text, double size, Colour colour) {
   const Surface scratch = make_surface(1, 1);
   const Context measure{cairo_create(scratch.get())};

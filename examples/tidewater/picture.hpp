@@ -7,6 +7,8 @@
 #include <memory>
 #include <string>
 
+#include <nextmove/icons.hpp>
+
 namespace tidewater {
 
 struct TextureDeleter {
@@ -25,6 +27,9 @@ inline void set_colour(cairo_t* cr, Colour c) {
 /// A texture with transparent ground, drawn on by `draw`.
 Texture make_picture(SDL_Renderer* renderer, int width, int height,
                      const std::function<void(cairo_t*)>& draw);
+
+/// The same of one that is drawn already.
+Texture make_picture(SDL_Renderer* renderer, const nextmove::IconImage& image);
 
 /// One line of text; the texture is as large as the text.
 Texture make_text(SDL_Renderer* renderer, const std::string& text, double size, Colour colour);

@@ -139,7 +139,7 @@ void Scene::draw_view(const View& view) {
   const Vec2 size = {static_cast<float>(where.w), static_cast<float>(where.h)};
   if (view.harbour->is_chart_open()) draw_chart(*view.harbour, size);
   draw_zones(view, size);
-  if (view.harbour->radio() != Radio::silent) draw_radio(*view.harbour, size);
+  if (view.harbour->radio() != Radio::silent) draw_radio(view, size);
   draw_status(view, size);
   if (!view.follows_tug) return;
   const SDL_Rect frame = {0, 0, where.w, where.h};
@@ -179,7 +179,10 @@ void Scene::draw_place(const Place& place, std::size_t number, const SDL_Rect& w
   SDL_SetTextureAlphaMod(tug, place.scheme.empty() ? 70 : 255);
   SDL_RenderCopyEx(renderer_, tug, nullptr, &boat, -90, nullptr, SDL_FLIP_NONE);
   SDL_SetTextureAlphaMod(tug, 255);
-  if (place.scheme.empty()) return draw_line("Nobody yet", where.x + 24, where.y + 70, 20);
+  if (place.scheme.empty()) {
+    draw_line("Nobody yet", where.x + 24, where.y + 70, 20);
+    return;
+  }
   draw_line(place.scheme, where.x + 24, where.y + 70, 20);
   const SDL_Rect device = {where.x + 14, where.y + 108, device_width, device_height};
   const auto picture = ways_to_play_.find(place.picture);
@@ -288,13 +291,13 @@ void Scene::draw_box(const SDL_Rect& where) {
   SDL_RenderDrawRect(renderer_, &where);
 }
 
-void Scene::draw_radio(const Harbour& harbour, Vec2 size) {
+void Scene::draw_radio(const View& view, Vec2 size) {
   const SDL_Rect where = {static_cast<int>(size.x) - 376, 112, 336, 112};
   draw_box(where);
-  const bool is_calling = harbour.radio() == Radio::calling;
+  const bool is_calling = view.harbour->radio() == Radio::calling;
   draw_line(is_calling ? "Radio: the ferry Merrow calls" : "Merrow: crossing ahead of you, over",
             where.x + 18, where.y + 14, 17);
-  draw_line(is_calling ? "Answer: T" : "Hang up: hold T", where.x + 18, where.y + 46, 15);
+  draw_line(view.radio_hint, where.x + 18, where.y + 46, 15);
   draw_line("Wheel and winch wait", where.x + 18, where.y + 74, 15);
 }
 
@@ -384,45 +387,56 @@ void Scene::draw_status(const View& view, Vec2 size) {
   const char* horn = harbour.is_horn_sounding() ? "sounding" : "silent";
   const auto engine = static_cast<double>(harbour.tug().engine * 100);
   std::array<char, 96> status{};
-  const bool is_narrow = !view.keys.empty();
-  if (is_narrow) {
+  if (view.is_narrow) {
     std::snprintf(status.data(), status.size(), "engine %.0f %%   horn %s", engine, horn);
   } else {
     std::snprintf(status.data(), status.size(), "steer %+.1f %+.1f     engine %.0f %%     horn %s",
                   static_cast<double>(course.x), static_cast<double>(course.y), engine, horn);
   }
   std::string place = "At the helm";
-  std::string keys =
-      "Steer: W A S D, arrows, left stick     Engine: R F     Horn: Space     Light: L, mouse     "
-      "Winch: hold E     Anchor: X     Pilot: P     Crane: C     Chart: M     Controls: F10";
-  if (harbour.is_at_crane()) {
-    place = "At the crane";
-    keys = "Hoist: W S     Slew: A D, left stick     Back to the helm: C";
-  }
-  if (harbour.is_chart_open()) {
-    place = "Chart open: the helm waits";
-    keys =
-        "Move the chart: W A S D, arrows, left stick     Zoom: wheel     Mark: Space     Close: M";
-  }
-  if (is_narrow) {
+  if (harbour.is_at_crane()) place = "At the crane";
+  if (harbour.is_chart_open()) place = "Chart open: the helm waits";
+  if (view.is_narrow) {
     place = harbour.is_chart_open() ? "chart" : harbour.is_at_crane() ? "crane" : "helm";
     place = std::string{harbour.seat().name()} + ", " + place;
-    keys = view.keys;
   }
   draw_line(place, 24, top + 10, 17);
-  draw_line(status.data(), is_narrow ? static_cast<int>(size.x) - 270 : 290, top + 10, 17);
-  draw_line(keys, 24, top + 35, 14);
+  draw_line(status.data(), view.is_narrow ? static_cast<int>(size.x) - 270 : 290, top + 10, 17);
+  draw_line(view.hint, 24, top + 38, view.is_narrow ? 13 : 14);
 }
 
-void Scene::draw_line(const std::string& text, int x, int y, double size) {
+int Scene::draw_line(const std::string& text, int x, int y, double size) {
   constexpr std::size_t enough = 400;
   if (texts_.size() > enough) texts_.clear();
-  if (text.empty()) return;
+  if (text.empty()) return 0;
   Texture& texture = texts_[text + std::to_string(size)];
   if (texture == nullptr) texture = make_text(renderer_, text, size, light_text);
   SDL_Rect where = {x, y, 0, 0};
   SDL_QueryTexture(texture.get(), nullptr, nullptr, &where.w, &where.h);
   SDL_RenderCopy(renderer_, texture.get(), nullptr, &where);
+  return where.w;
+}
+
+// The pictures are a little higher than the words, on the same middle.
+void Scene::draw_line(const Line& line, int x, int y, double size) {
+  const int side = static_cast<int>(size * 1.7);
+  const int rise = (side - static_cast<int>(size * 1.17)) / 2;
+  for (const nextmove::PromptPart& part : line) {
+    if (!part.is_control()) {
+      x += draw_line(part.text, x, y, size);
+      continue;
+    }
+    const nextmove::Icon icon = nextmove::icon_of(part);
+    Texture& texture =
+        icons_[icon.family + '/' + icon.name + '/' + icon.label + std::to_string(side)];
+    if (texture == nullptr) {
+      texture = make_picture(
+          renderer_, nextmove::draw_icon(icon, families_, side, nextmove::IconGround::dark));
+    }
+    const SDL_Rect where = {x, y - rise, side, side};
+    SDL_RenderCopy(renderer_, texture.get(), nullptr, &where);
+    x += side;
+  }
 }
 
 }  // namespace tidewater

@@ -12,12 +12,17 @@
 
 namespace tidewater {
 
+/// Words and pictures of controls, in order.
+using Line = std::vector<nextmove::PromptPart>;
+
 /// One player's part of the window, and what stands in it besides the harbour.
 struct View {
   const Harbour* harbour = nullptr;
   nextmove::Area part{};
   bool follows_tug = false;  ///< it shows the water round the tug, not the whole harbour
-  std::string keys{};        ///< what to press, in words; empty for those of one player
+  bool is_narrow = false;    ///< there is little room for words
+  Line hint{};               ///< what to press
+  Line radio_hint{};         ///< ... where a call has come in
   std::vector<nextmove::ZoneDefinition> zones{};  ///< to be shown
 };
 
@@ -35,14 +40,14 @@ struct Place {
   std::string picture{};               ///< of what it is played on: "desk", "left_keys" and so on
   std::vector<std::string> devices{};  ///< "gamepad 1"
   bool is_ready = false;
-  std::string hint{};  ///< what to press next
+  Line hint{};  ///< what to press next
 };
 
 /// The table before the game.
 struct TablePicture {
   std::vector<Place> places{};
-  std::vector<std::string> ways{};  ///< to sit down: "Space: Keyboard and mouse"
-  std::string news{};               ///< the last thing that happened
+  std::vector<Line> ways{};  ///< to sit down: "[Space]   Keyboard and mouse"
+  std::string news{};        ///< the last thing that happened
 };
 
 /// The check of a keyboard.
@@ -72,11 +77,12 @@ class Scene {
   void draw_crane(const Harbour& harbour);
   void draw_rings(const Harbour& harbour);
   void draw_chart(const Harbour& harbour, Vec2 size);
-  void draw_radio(const Harbour& harbour, Vec2 size);
+  void draw_radio(const View& view, Vec2 size);
   void draw_status(const View& view, Vec2 size);
   void draw_zones(const View& view, Vec2 size);
   void draw_lines(const std::string& title, const std::vector<std::string>& lines);
-  void draw_line(const std::string& text, int x, int y, double size);
+  int draw_line(const std::string& text, int x, int y, double size);  // how wide it is
+  void draw_line(const Line& line, int x, int y, double size);
   void draw_box(const SDL_Rect& where);
 
   SDL_Renderer* renderer_;
@@ -93,7 +99,9 @@ class Scene {
   Texture lost_pad_;
   std::map<std::string, Texture> ways_to_play_;  // by the name of the scheme
   std::map<std::string, Texture> zones_;         // by name and size
-  std::map<std::string, Texture> texts_;         // by text; few, and drawn every frame
+  std::map<std::string, Texture> icons_;         // by name, family and label
+  nextmove::Families families_;
+  std::map<std::string, Texture> texts_;  // by text; few, and drawn every frame
 };
 
 }  // namespace tidewater

@@ -17,7 +17,10 @@ TablePicture table_picture(const nextmove::Hub& hub, const Party& party, std::st
 /// Why the game stands still and what to do about it, line by line; none where it goes on.
 std::vector<std::string> waiting_words(const nextmove::Hub& hub, const Party& party);
 
-/// What to press at the helm, for a strip of half a window's width.
-std::string helm_keys(const nextmove::Playbook& playbook, nextmove::SchemeId scheme);
+/// What the player can press now, for the strip under his part of the window.
+Line what_to_press(const Harbour& harbour, bool is_narrow);
+
+/// What a call wants him to press.
+Line radio_hint(const Harbour& harbour);
 
 }  // namespace tidewater

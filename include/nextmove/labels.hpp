@@ -29,6 +29,13 @@ class KeyLabels {
   std::map<Control, std::string> labels_;
 };
 
+/// Whether the key stands on the numpad.
+bool is_on_numpad(Control key);
+
+/// What a key that types this character shows: the character in upper case, in UTF-8. Knows the
+/// Latin, Greek and Cyrillic alphabets; whatever has no capital there stays as it is.
+std::string key_label(char32_t character);
+
 /// How the controls of one player are called. Plain data.
 struct Labels {
   Wording wording{};

@@ -16,25 +16,22 @@ struct KeyCharacter {
 
 // On the keys of the United States, letters and digits aside.
 constexpr std::array other_characters = {
-    KeyCharacter{Backquote, "`"},      KeyCharacter{Minus, "-"},
-    KeyCharacter{Equal, "="},          KeyCharacter{BracketLeft, "["},
-    KeyCharacter{BracketRight, "]"},   KeyCharacter{Backslash, "\\"},
-    KeyCharacter{Semicolon, ";"},      KeyCharacter{Quote, "'"},
-    KeyCharacter{Comma, ","},          KeyCharacter{Period, "."},
-    KeyCharacter{Slash, "/"},          KeyCharacter{NumpadAdd, "+"},
-    KeyCharacter{NumpadSubtract, "-"}, KeyCharacter{NumpadMultiply, "*"},
-    KeyCharacter{NumpadDivide, "/"},   KeyCharacter{NumpadDecimal, "."},
-    KeyCharacter{NumpadComma, ","},    KeyCharacter{NumpadEqual, "="},
-    KeyCharacter{NumpadHash, "#"},     KeyCharacter{NumpadStar, "*"}};
+    KeyCharacter{Backquote, "`"},       KeyCharacter{Minus, "-"},
+    KeyCharacter{Equal, "="},           KeyCharacter{BracketLeft, "["},
+    KeyCharacter{BracketRight, "]"},    KeyCharacter{Backslash, "\\"},
+    KeyCharacter{Semicolon, ";"},       KeyCharacter{Quote, "'"},
+    KeyCharacter{Comma, ","},           KeyCharacter{Period, "."},
+    KeyCharacter{Slash, "/"},           KeyCharacter{NumpadAdd, "+"},
+    KeyCharacter{NumpadSubtract, "-"},  KeyCharacter{NumpadMultiply, "*"},
+    KeyCharacter{NumpadDivide, "/"},    KeyCharacter{NumpadDecimal, "."},
+    KeyCharacter{NumpadComma, ","},     KeyCharacter{NumpadEqual, "="},
+    KeyCharacter{NumpadParenLeft, "("}, KeyCharacter{NumpadParenRight, ")"},
+    KeyCharacter{NumpadHash, "#"}};
 
 bool take_front(std::string_view& text, std::string_view front) {
   if (text.substr(0, front.size()) != front) return false;
   text.remove_prefix(front.size());
   return true;
-}
-
-bool is_on_numpad(Control key) {
-  return to_string(key).substr(0, 6) == "Numpad";
 }
 
 // "MediaPlayPause" to "Media Play Pause".
@@ -122,6 +119,19 @@ std::string_view zone_icon(const PlacedControl& control, std::span<const ZoneDef
   return "TouchButton";
 }
 
+// As Unicode's chart of each alphabet lays them out.
+char32_t capital(char32_t c) {
+  const auto is_in = [&](char32_t first, char32_t last) { return c >= first && c <= last; };
+  const bool is_latin = is_in(U'a', U'z') || (is_in(0xE0, 0xFE) && c != 0xF7);
+  const bool is_greek = is_in(0x3B1, 0x3CB) && c != 0x3C2;
+  if (is_latin || is_greek || is_in(0x430, 0x44F)) return c - 0x20;
+  if (is_in(0x450, 0x45F)) return c - 0x50;
+  const bool has_capital_before = is_in(0x100, 0x137) || is_in(0x14A, 0x177) || is_in(0x48A, 0x4BF);
+  const bool has_capital_at_odd = is_in(0x139, 0x148) || is_in(0x179, 0x17E);
+  if (has_capital_before && c != 0x131) return c & ~char32_t{1};
+  return has_capital_at_odd && c % 2 == 0 ? c - 1 : c;
+}
+
 }  // namespace
 
 KeyLabels::KeyLabels() {
@@ -147,6 +157,22 @@ void KeyLabels::set(Control key, std::string label) {
   } else {
     labels_.insert_or_assign(key, std::move(label));
   }
+}
+
+bool is_on_numpad(Control key) {
+  return to_string(key).substr(0, 6) == "Numpad";
+}
+
+std::string key_label(char32_t character) {
+  const char32_t c = capital(character);
+  const auto byte = [](char32_t bits) { return static_cast<char>(bits); };
+  if (c < 0x80) return {byte(c)};
+  if (c < 0x800) return {byte(0xC0 | c >> 6), byte(0x80 | (c & 0x3F))};
+  if (c < 0x10000) {
+    return {byte(0xE0 | c >> 12), byte(0x80 | (c >> 6 & 0x3F)), byte(0x80 | (c & 0x3F))};
+  }
+  return {byte(0xF0 | c >> 18), byte(0x80 | (c >> 12 & 0x3F)), byte(0x80 | (c >> 6 & 0x3F)),
+          byte(0x80 | (c & 0x3F))};
 }
 
 std::string label(const PlacedControl& control, const Labels& labels) {

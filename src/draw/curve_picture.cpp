@@ -2,9 +2,10 @@
 #include <cairo-svg.h>
 #include <cairo.h>
 #include <cstdio>
-#include <memory>
 
 #include <nextmove/curve_picture.hpp>
+
+#include "surface.hpp"
 
 namespace nextmove {
 namespace {
@@ -35,13 +36,6 @@ constexpr std::array<Stroke, 5> strokes = {{{{0.02, 0.38, 0.52}, {}, 0},
                                             {{0.25, 0.48, 0.20}, {3, 5}, 2},
                                             {{0.52, 0.22, 0.48}, {18, 5, 3, 5}, 4},
                                             {{0.55, 0.43, 0.05}, {8, 4}, 2}}};
-
-struct SurfaceDeleter {
-  void operator()(cairo_surface_t* surface) const { cairo_surface_destroy(surface); }
-};
-struct ContextDeleter {
-  void operator()(cairo_t* context) const { cairo_destroy(context); }
-};
 
 class Drawing {
  public:
@@ -167,7 +161,7 @@ class Drawing {
     text(legend_left, top + side, "shaded: dead zones   dotted: unshaped", 15);
   }
 
-  std::unique_ptr<cairo_t, ContextDeleter> cairo_;
+  draw::Context cairo_;
 };
 
 bool ends_with(const std::string& text, std::string_view ending) {
@@ -187,7 +181,7 @@ std::optional<Diagnostic> save_curve_picture(const std::vector<ShapedCurve>& cur
   if (!is_svg && !ends_with(path, ".png")) {
     return failure(path, "a picture is a .png or a .svg file");
   }
-  const std::unique_ptr<cairo_surface_t, SurfaceDeleter> surface{
+  const draw::Surface surface{
       is_svg ? cairo_svg_surface_create(path.c_str(), picture_width, picture_height)
              : cairo_image_surface_create(CAIRO_FORMAT_RGB24, static_cast<int>(picture_width),
                                           static_cast<int>(picture_height))};

@@ -2,11 +2,14 @@
 // returns the exit code.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
 #include <nextmove/device.hpp>
 #include <nextmove/draft.hpp>
+
+#include "labels.hpp"
 
 enum ExitCode : int {
   exit_fine = 0,
@@ -16,8 +19,19 @@ enum ExitCode : int {
 
 int check_command(const std::string& playbook, bool json);
 /// As a player with this profile plays it, in a seat that is held to this scheme; empty for none.
+/// Controls go by their labels, or by their internal names where there is no wish.
 int show_command(const std::string& playbook, const std::string& profile, const std::string& scheme,
-                 bool json);
+                 const std::optional<LabelWish>& labels, bool json);
+/// For whom a caption is made.
+struct PromptWish {
+  std::optional<nextmove::DeviceKind> device;  ///< in hand; else whatever there is
+  LabelWish labels;
+  std::string scheme;                 ///< empty for none
+  std::vector<std::string> contexts;  ///< entered
+  std::string profile;                ///< a file, or empty
+};
+int prompt_command(const std::string& playbook, const std::string& text, const PromptWish& wish,
+                   bool json);
 /// Each of `profiles` is a file for all seats, or "SEAT=FILE".
 int play_command(const std::string& playbook, const std::string& recording,
                  const std::vector<std::string>& profiles, bool json);
@@ -50,4 +64,6 @@ int header_command(const std::string& playbook, const std::string& name_space,
 /// All schemes that share a keyboard where `schemes` is empty.
 int rollover_command(const std::string& playbook, const std::vector<std::string>& schemes,
                      bool json);
+int icons_command(const std::string& folder, const std::string& families_file, int size,
+                  bool for_light_ground);
 int schema_command();

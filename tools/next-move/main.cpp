@@ -11,9 +11,9 @@
 
 namespace {
 
-constexpr std::array<std::string_view, 12> command_names = {
-    "check",    "show",     "play",  "remap",  "profile", "seats",
-    "rollover", "controls", "curve", "header", "schema",  "demo"};
+constexpr std::array<std::string_view, 14> command_names = {
+    "check",    "show",     "prompt", "play",  "remap",  "profile", "seats",
+    "rollover", "controls", "curve",  "icons", "header", "schema",  "demo"};
 
 // CLI11 would only say that a command is missing.
 bool is_unknown_command(std::string_view name) {
@@ -26,11 +26,13 @@ class Program {
  public:
   explicit Program(CLI::App& app) : app_(app) {
     add_playbook_commands();
+    add_prompt();
     add_remap();
     add_profile();
     add_seats();
     add_rollover();
     add_curve();
+    add_icons();
     add_header();
     add_others();
   }
@@ -78,7 +80,12 @@ class Program {
     show->add_option("--profile", profile_, "as this player has changed it")->type_name("FILE");
     show->add_option("--scheme", scheme_, "in a seat that is held to it; changes it with a profile")
         ->type_name("SCHEME");
-    show->callback([this] { code_ = show_command(playbook_, profile_, scheme_, json_); });
+    show->add_flag("--names", by_name_, "call controls by their names, as playbooks do");
+    add_labels(show);
+    show->callback([this] {
+      const auto labels = by_name_ ? std::nullopt : std::optional{prompt_.labels};
+      code_ = show_command(playbook_, profile_, scheme_, labels, json_);
+    });
 
     CLI::App* play =
         add_with_json("play", "play a recording through a playbook and print the readings",
@@ -90,6 +97,45 @@ class Program {
     play->add_option("--profile", profiles_, "what the players have changed")
         ->type_name("[SEAT=]FILE");
     play->callback([this] { code_ = play_command(playbook_, recording_, profiles_, json_); });
+  }
+
+  void add_labels(CLI::App* command) {
+    command->add_option("--layout", prompt_.labels.layout, "of the keyboard: fr, us(dvorak)")
+        ->type_name("NAME");
+    command->add_option("--language", prompt_.labels.language, "en, de, fr, es or ja")
+        ->type_name("CODE");
+    command
+        ->add_option("--family", prompt_.labels.family,
+                     "of the gamepad: positions, a_below, a_right, shapes, numbers")
+        ->type_name("NAME");
+    command->add_option("--families", prompt_.labels.families, "more of them")->type_name("FILE");
+  }
+
+  void add_prompt() {
+    CLI::App* prompt = add_with_json(
+        "prompt", "say a text with prompts in it, as a player would see it",
+        "next-move prompt examples/data/tidewater.toml \"Press {horn}\" --device gamepad "
+        "--family shapes");
+    add_playbook(prompt);
+    prompt->add_option("text", text_, "with actions in braces: {horn}, {steer.up}, {horn.2}")
+        ->required()
+        ->type_name("TEXT");
+    prompt->add_option("--device", device_, "in hand: keyboard, mouse, gamepad or touch")
+        ->type_name("KIND");
+    add_labels(prompt);
+    prompt->add_option("--scheme", prompt_.scheme, "that the seat is held to")->type_name("SCHEME");
+    prompt->add_option("--context", prompt_.contexts, "entered, in order")->type_name("CONTEXT");
+    prompt->add_option("--profile", prompt_.profile, "as this player has changed it")
+        ->type_name("FILE");
+    prompt->callback([this] {
+      if (!device_.empty()) {
+        prompt_.device = nextmove::find_device_kind(device_);
+        if (!prompt_.device) {
+          throw CLI::ValidationError{"--device", device_ + " is no kind of device"};
+        }
+      }
+      code_ = prompt_command(playbook_, text_, prompt_, json_);
+    });
   }
 
   void add_profile_file(CLI::App* command) {
@@ -189,6 +235,22 @@ class Program {
     curve->callback([this] { code_ = curve_command(playbook_, action_, output_, json_); });
   }
 
+  void add_icons() {
+    CLI::App* icons = add("icons", "draw pictures of all controls", "next-move icons -o icons");
+    icons->add_option("-o,--output", output_, "the folder for them")
+        ->required()
+        ->type_name("FOLDER");
+    icons->add_option("--size", icon_size_, "in pixels")
+        ->check(CLI::Range(8, 1024))
+        ->capture_default_str();
+    icons->add_flag("--light", for_light_ground_, "to be seen on light ground, instead of dark");
+    icons->add_option("--families", prompt_.labels.families, "more letterings of gamepads")
+        ->type_name("FILE");
+    icons->callback([this] {
+      code_ = icons_command(output_, prompt_.labels.families, icon_size_, for_light_ground_);
+    });
+  }
+
   void add_header() {
     CLI::App* header =
         add("header", "write the typed handles of a playbook for C++",
@@ -232,6 +294,12 @@ class Program {
   std::string to_reset_;
   std::vector<std::string> devices_ = {"keyboard", "mouse"};
   std::vector<std::string> schemes_;
+  PromptWish prompt_;
+  std::string text_;
+  std::string device_;
+  bool by_name_ = false;
+  int icon_size_ = 64;
+  bool for_light_ground_ = false;
   std::string word_;
   std::string action_;
   std::string output_;

@@ -1,5 +1,6 @@
 #include <algorithm>
 #include <fmt/format.h>
+#include <functional>
 
 #include <nextmove/files.hpp>
 
@@ -75,19 +76,23 @@ std::string details(const BindingDefinition& binding) {
   return parts.empty() ? std::string{} : fmt::format(" ({})", fmt::join(parts, "; "));
 }
 
-std::string describe(const BindingDefinition& binding) {
+/// What a control is called: by its label, or by its name.
+using Call = std::function<std::string(const PlacedControl&)>;
+
+std::string describe(const BindingDefinition& binding, const Call& call) {
   std::vector<std::string> parts;
   for (const auto& [direction, control] : controls_of(binding)) {
-    parts.push_back(direction == "control" ? to_string(control)
-                                           : fmt::format("{} {}", direction, to_string(control)));
+    parts.push_back(direction == "control" ? call(control)
+                                           : fmt::format("{}: {}", direction, call(control)));
   }
   std::string with;
-  for (const PlacedControl& control : binding.with) with += to_string(control) + " + ";
+  for (const PlacedControl& control : binding.with) with += call(control) + " + ";
   return fmt::format("{}{}{}", with, fmt::join(parts, ", "), details(binding));
 }
 
 // One line for each binding with directions or details; the plain ones share a line.
-std::vector<std::string> driven_by(const ContextDefinition& context, std::string_view action) {
+std::vector<std::string> driven_by(const ContextDefinition& context, std::string_view action,
+                                   const Call& call) {
   std::vector<std::string> lines;
   std::string plain;
   bool is_listed = false;
@@ -98,9 +103,9 @@ std::vector<std::string> driven_by(const ContextDefinition& context, std::string
     under_any.schemes.clear();
     const bool is_plain = binding.control.is_set() && details(under_any).empty();
     if (is_plain) {
-      plain += (plain.empty() ? "" : ", ") + describe(binding);
+      plain += (plain.empty() ? "" : ", ") + describe(binding, call);
     } else if (!controls_of(binding).empty()) {
-      lines.push_back(describe(binding));
+      lines.push_back(describe(binding, call));
     }
   }
   if (!plain.empty()) lines.push_back(plain);
@@ -108,7 +113,7 @@ std::vector<std::string> driven_by(const ContextDefinition& context, std::string
   return lines;
 }
 
-void print_table(const Playbook& playbook) {
+void print_table(const Playbook& playbook, const Call& call) {
   fmt::print("{}\n\n", bold(printable(playbook.title())));
   Table table{{"ACTION", "KIND", "CONTEXT", "DRIVEN BY"}};
   for (const ActionDefinition& action : playbook.actions()) {
@@ -116,7 +121,7 @@ void print_table(const Playbook& playbook) {
     std::string kind{to_string(action.kind)};
     for (const ContextDefinition& context : playbook.contexts()) {
       std::string context_name = context.name;
-      for (std::string& line : driven_by(context, action.name)) {
+      for (std::string& line : driven_by(context, action.name, call)) {
         table.add({std::exchange(name, ""), std::exchange(kind, ""),
                    std::exchange(context_name, ""), std::move(line)});
       }
@@ -138,14 +143,13 @@ void print_contexts(const Playbook& playbook) {
   table.print();
 }
 
-void print_schemes(const Playbook& playbook) {
+void print_schemes(const Playbook& playbook, const Call& call) {
   if (playbook.schemes().empty()) return;
   fmt::print("\n");
   Table table{{"SCHEME", "NEEDS", "MAY USE", "SHARES", "JOIN", "LABEL"}};
   for (const SchemeDefinition& scheme : playbook.schemes()) {
     table.add({scheme.name, listed(scheme.needs), listed(scheme.may_use),
-               scheme.shares_devices ? "yes" : "", to_string(scheme.join),
-               printable(scheme.label)});
+               scheme.shares_devices ? "yes" : "", call(scheme.join), printable(scheme.label)});
   }
   table.print();
 }
@@ -187,21 +191,25 @@ void print_zones(const Playbook& playbook) {
 }  // namespace
 
 int show_command(const std::string& playbook, const std::string& path, const std::string& scheme,
-                 bool json) {
+                 const std::optional<LabelWish>& wish, bool json) {
   const Result<Playbook> loaded = load_playbook(playbook);
   print_problems(loaded.diagnostics);
   if (!loaded) return exit_problems;
   const auto held_to = find_scheme_or_tell(*loaded, scheme);
   const auto profile = path.empty() ? Profile{} : read_profile_or_tell(path, false);
-  if (!profile || !held_to) return exit_problems;
+  const auto labels = find_labels_or_tell(wish.value_or(LabelWish{}));
+  if (!profile || !held_to || !labels) return exit_problems;
+  const Call call = [&](const PlacedControl& control) {
+    return wish ? printable(label(control, *labels)) : to_string(control);
+  };
   const std::size_t misfits = print_misfits(path, *profile, *loaded);
   const Playbook shown = remapped(*loaded, *profile, *held_to);
   if (json) {
     print_as_json(shown);
   } else {
-    print_table(shown);
+    print_table(shown, call);
     print_contexts(shown);
-    print_schemes(shown);
+    print_schemes(shown, call);
     print_mutes(shown);
     print_zones(shown);
   }

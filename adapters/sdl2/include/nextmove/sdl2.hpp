@@ -6,9 +6,10 @@
 //   [x] gamepads: buttons by position, sticks, triggers, plug and unplug
 //   [x] the number of a pad's seat on its player lamps
 //   [x] everything released when the window loses the focus
-//   [x] mouse motion in counts, and the position in the window (none while SDL's relative mode is
-//   on) [x] touch screens with up to ten fingers; touchpads are left to the system [x] the window's
-//   size, for touch zones
+//   [x] mouse motion in counts, and the position in the window (none in SDL's relative mode)
+//   [x] touch screens with up to ten fingers; touchpads are left to the system
+//   [x] the window's size, for touch zones
+//   [x] what the keyboard's layout prints on the keys, for prompts, also when it changes
 #pragma once
 
 #include <memory>

@@ -1,0 +1,78 @@
+// What players would be told.
+#include <algorithm>
+#include <fmt/format.h>
+#include <nlohmann/json.hpp>
+
+#include <nextmove/files.hpp>
+
+#include "commands.hpp"
+#include "output.hpp"
+#include "profiles.hpp"
+
+using namespace nextmove;
+
+namespace {
+
+/// The kinds of device in hand: those asked for, else each in turn.
+std::vector<std::vector<DeviceKind>> hands_of(const PromptWish& wish) {
+  if (!wish.device) {
+    return {{DeviceKind::keyboard, DeviceKind::mouse}, {DeviceKind::gamepad}, {DeviceKind::touch}};
+  }
+  const bool is_desk = *wish.device == DeviceKind::keyboard || *wish.device == DeviceKind::mouse;
+  const DeviceKind other =
+      *wish.device == DeviceKind::keyboard ? DeviceKind::mouse : DeviceKind::keyboard;
+  return {is_desk ? std::vector{*wish.device, other} : std::vector{*wish.device}};
+}
+
+nlohmann::ordered_json as_json(const Caption& caption) {
+  nlohmann::ordered_json parts = nlohmann::ordered_json::array();
+  for (const PromptPart& part : caption.parts) {
+    nlohmann::ordered_json json{{"text", part.text}};
+    if (part.is_control()) json["icon"] = part.icon;
+    if (!part.family.empty()) json["family"] = part.family;
+    parts.push_back(std::move(json));
+  }
+  return {{"text", caption.text()}, {"parts", std::move(parts)}};
+}
+
+// "Press [Space] ...": what is a picture stands in brackets.
+void print_parts(const Caption& caption) {
+  for (const PromptPart& part : caption.parts) {
+    const std::string text = printable(part.text);
+    fmt::print("{}", part.is_control() ? bold(fmt::format("[{}]", text)) : text);
+  }
+  fmt::print("\n");
+}
+
+}  // namespace
+
+int prompt_command(const std::string& playbook, const std::string& text, const PromptWish& wish,
+                   bool json) {
+  const Result<Playbook> loaded = load_playbook(playbook);
+  print_problems(loaded.diagnostics);
+  if (!loaded) return exit_problems;
+  const auto labels = find_labels_or_tell(wish.labels);
+  const auto scheme = find_scheme_or_tell(*loaded, wish.scheme);
+  const auto profile = wish.profile.empty() ? Profile{} : read_profile_or_tell(wish.profile, false);
+  if (!labels || !scheme || !profile) return exit_problems;
+  std::vector<ContextId> contexts;
+  for (const std::string& name : wish.contexts) {
+    const auto context = find_context_or_tell(*loaded, name);
+    if (!context) return exit_problems;
+    contexts.push_back(*context);
+  }
+  std::stable_sort(contexts.begin(), contexts.end(), [&](ContextId a, ContextId b) {
+    return loaded->context(a).rank > loaded->context(b).rank;
+  });
+  const std::size_t misfits = print_misfits(wish.profile, *profile, *loaded);
+  const Playbook played = remapped(*loaded, *profile, *scheme);
+  const auto hands = hands_of(wish);
+  const Caption made = caption(text, {played, *scheme, contexts, hands, *labels});
+  if (json) {
+    fmt::print("{}\n", as_json(made).dump(2));
+  } else {
+    print_parts(made);
+  }
+  print_problems(made.problems);
+  return misfits == 0 && made.problems.empty() ? exit_fine : exit_problems;
+}

@@ -242,6 +242,7 @@ void Hub::release_all(Time now) {
 
 void Hub::update(Time now) {
   state_->journal.now = now;
+  state_->journal.is_running = true;
   state_->report(Updated{now});
   const std::span<const Event> due = state_->queue.until(now);
   for (const Event& event : due) state_->work_off(event);

@@ -9,7 +9,8 @@ namespace nextmove::core {
 
 struct Journal {
   std::function<void(const Step&)> listener;
-  Time now{};  // of the last update
+  Time now{};               // of the last update
+  bool is_running = false;  // there was an update
 
   bool is_on() const { return static_cast<bool>(listener); }
 };

@@ -85,9 +85,8 @@ void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
   place.owners.push_back(&seat);
   place.listeners.push_back({&seat.state(), &slot});
   seat.state().sitting.is_taken = true;
-  const bool is_running = journal_.now > Time::zero();
   const bool is_pad = place.device.kind == DeviceKind::gamepad;
-  if (is_pad && is_running && rules_.pad_comes_to_hand) seat.state().take_in_hand(id);
+  if (is_pad && journal_.is_running && rules_.pad_comes_to_hand) seat.state().take_in_hand(id);
   find_family(seat);
   const auto filled = std::find_if(lost_.begin(), lost_.end(), [&](const Lost& lost) {
     return lost.seat == &seat && at(lost.device).device.kind == place.device.kind;

@@ -3,6 +3,7 @@
 
 #include <cstddef>
 #include <cstdint>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -38,5 +39,10 @@ struct SchemeDefinition {
 
 /// Numbers one scheme of one playbook, from 0, in the order of definition.
 enum class SchemeId : std::uint16_t { none = 0xffff };
+
+/// Whether a seat that is held to `scheme` (or to none) hears the binding where its control sits on
+/// a device of this kind. Names that are no schemes count for nothing.
+bool is_heard_under(SchemeId scheme, const BindingDefinition& binding, DeviceKind device,
+                    std::span<const SchemeDefinition> schemes);
 
 }  // namespace nextmove

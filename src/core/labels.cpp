@@ -79,6 +79,16 @@ std::string pad_label(Control control, const Labels& labels) {
   return word.empty() ? printed->second : std::string{word};
 }
 
+// The second finger is down where two are.
+std::string finger_label(Control control, const Wording& wording) {
+  const std::string_view name = info(control).name;
+  const std::string number{name.substr(6, name.find('P') - 6)};  // of "Finger2", "Finger2Position"
+  if (number == "1") return filled(wording.find("touch"), wording.find("screen"));
+  std::string text{wording.find("fingers")};
+  const std::size_t at = text.find('#');
+  return at == std::string::npos ? text : text.replace(at, 1, number);
+}
+
 std::string zone_label(const PlacedControl& control, const Labels& labels) {
   std::string zone = control.zone;
   std::replace(zone.begin(), zone.end(), '_', ' ');
@@ -182,8 +192,7 @@ std::string label(const PlacedControl& control, const Labels& labels) {
     case DeviceKind::keyboard: return key_label(control.control, labels);
     case DeviceKind::gamepad: return pad_label(control.control, labels);
     case DeviceKind::mouse: return word_or_name(labels.wording, to_string(control.control));
-    case DeviceKind::touch:
-      return filled(labels.wording.find("touch"), labels.wording.find("screen"));
+    case DeviceKind::touch: return finger_label(control.control, labels.wording);
   }
   return {};
 }

@@ -110,7 +110,7 @@ class PromptMaker {
   bool is_of(const PlacedControl& control, const BindingDefinition& binding,
              DeviceKind kind) const {
     return control.is_set() && device_of(control) == kind &&
-           core::is_heard_under(setting_.scheme, binding, kind, setting_.playbook.schemes());
+           is_heard_under(setting_.scheme, binding, kind, setting_.playbook.schemes());
   }
 
   Way way_of(const BindingDefinition& binding, DeviceKind kind) const {

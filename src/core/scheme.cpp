@@ -35,4 +35,9 @@ SchemeSet heard_under(const BindingDefinition& binding, DeviceKind device,
 }
 
 }  // namespace core
+bool is_heard_under(SchemeId scheme, const BindingDefinition& binding, DeviceKind device,
+                    std::span<const SchemeDefinition> schemes) {
+  return (core::heard_under(binding, device, schemes) & core::bit_of(scheme)) != 0;
+}
+
 }  // namespace nextmove

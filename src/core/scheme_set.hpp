@@ -26,10 +26,4 @@ constexpr SchemeSet bit_of(SchemeId scheme) {
 SchemeSet heard_under(const BindingDefinition& binding, DeviceKind device,
                       std::span<const SchemeDefinition> schemes);
 
-/// Whether a seat that is held to `scheme` hears it there.
-inline bool is_heard_under(SchemeId scheme, const BindingDefinition& binding, DeviceKind device,
-                           std::span<const SchemeDefinition> schemes) {
-  return (heard_under(binding, device, schemes) & bit_of(scheme)) != 0;
-}
-
 }  // namespace nextmove::core

@@ -26,21 +26,6 @@ std::string printed_on(const Icon& icon, const Families& families, Control contr
   return found == family->labels.end() ? std::string{} : found->second;
 }
 
-void draw_on(cairo_t* cairo, const Icon& icon, const Families& families, IconGround ground) {
-  draw::IconPen pen{cairo, ground};
-  const Control control = find_control(icon.name).value_or(Control::none);
-  if (control == Control::none) {
-    if (!draw::draw_special(pen, icon.name)) draw::draw_key(pen, icon, Control::none);
-    return;
-  }
-  switch (info(control).device) {
-    case DeviceKind::mouse: return draw::draw_mouse(pen, control);
-    case DeviceKind::gamepad:
-      return draw::draw_pad(pen, control, printed_on(icon, families, control));
-    default: return draw::draw_key(pen, icon, control);
-  }
-}
-
 std::string file_of(const Icon& icon) {
   return icon.family.empty() ? icon.name : icon.family + "/" + icon.name;
 }
@@ -79,7 +64,7 @@ class IconWriter {
     const draw::Context cairo{cairo_create(surface)};
     cairo_translate(cairo.get(), x, y);
     cairo_scale(cairo.get(), size_, size_);
-    draw_on(cairo.get(), icon, families_, ground_);
+    draw::draw_icon_on(cairo.get(), icon, families_, ground_);
   }
 
   void write_one(const Icon& icon) {
@@ -135,6 +120,24 @@ class IconWriter {
 
 }  // namespace
 
+namespace draw {
+
+void draw_icon_on(cairo_t* cairo, const Icon& icon, const Families& families, IconGround ground) {
+  IconPen pen{cairo, ground};
+  const Control control = find_control(icon.name).value_or(Control::none);
+  if (control == Control::none) {
+    if (!draw_special(pen, icon.name)) draw_key(pen, icon, Control::none);
+    return;
+  }
+  switch (info(control).device) {
+    case DeviceKind::mouse: return draw_mouse(pen, control);
+    case DeviceKind::gamepad: return draw_pad(pen, control, printed_on(icon, families, control));
+    default: return draw_key(pen, icon, control);
+  }
+}
+
+}  // namespace draw
+
 Icon icon_of(const PromptPart& part) {
   return {part.icon, part.family, part.icon == "Key" ? part.text : std::string{}};
 }
@@ -144,7 +147,7 @@ IconImage draw_icon(const Icon& icon, const Families& families, int size, IconGr
   {
     const draw::Context cairo{cairo_create(surface.get())};
     cairo_scale(cairo.get(), size, size);
-    draw_on(cairo.get(), icon, families, ground);
+    draw::draw_icon_on(cairo.get(), icon, families, ground);
   }
   cairo_surface_flush(surface.get());
   IconImage image{size, {}};

@@ -70,14 +70,8 @@ bool draw_sign(IconPen& pen, Control key) {
 
 std::string text_for(const Icon& icon, Control key) {
   if (!icon.label.empty()) return icon.label;
-  for (const ShortName& it : short_names) {
-    if (it.key == key) return it.text;
-  }
   if (key == none) return {};
-  const Labels usual;
-  const std::string_view character = usual.keys.find(key);
-  if (!character.empty()) return std::string{character};
-  std::string words = label(key, usual);
+  const std::string words = short_name(key, Labels{});
   return is_on_numpad(key) ? words.substr(words.find(' ') + 1) : words;
 }
 
@@ -97,6 +91,13 @@ void draw_place(IconPen& pen, Control key) {
 }
 
 }  // namespace
+
+std::string short_name(Control key, const Labels& labels) {
+  for (const ShortName& it : short_names) {
+    if (it.key == key) return it.text;
+  }
+  return label(key, labels);
+}
 
 void draw_key(IconPen& pen, const Icon& icon, Control key) {
   pen.box(0.06, 0.06, 0.88, 0.88, 0.14, Fill::body);

@@ -24,6 +24,8 @@ TEST(Labels, AreWhatPeopleSay) {
   EXPECT_EQ(label(PadStart, usual), "Start");
   EXPECT_EQ(label(PadPaddle2, usual), "paddle 2");
   EXPECT_EQ(label(Finger1, usual), "touch the screen");
+  EXPECT_EQ(label(Finger2, usual), "touch the screen with 2 fingers");
+  EXPECT_EQ(label(Finger10Position, usual), "touch the screen with 10 fingers");
   EXPECT_EQ(label(touch("wheel", ZonePart::left), usual), "touch wheel left");
   EXPECT_EQ(label(touch("tow_line"), usual), "touch tow line");
 }

@@ -64,6 +64,7 @@ int header_command(const std::string& playbook, const std::string& name_space,
 /// All schemes that share a keyboard where `schemes` is empty.
 int rollover_command(const std::string& playbook, const std::vector<std::string>& schemes,
                      bool json);
+int draw_command(const std::string& playbook, const PromptWish& wish, const std::string& output);
 int icons_command(const std::string& folder, const std::string& families_file, int size,
                   bool for_light_ground);
 int schema_command();

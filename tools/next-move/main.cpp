@@ -11,9 +11,9 @@
 
 namespace {
 
-constexpr std::array<std::string_view, 14> command_names = {
-    "check",    "show",     "prompt", "play",  "remap",  "profile", "seats",
-    "rollover", "controls", "curve",  "icons", "header", "schema",  "demo"};
+constexpr std::array<std::string_view, 15> command_names = {
+    "check",    "show",  "prompt", "play",  "remap",  "profile", "seats", "rollover",
+    "controls", "curve", "draw",   "icons", "header", "schema",  "demo"};
 
 // CLI11 would only say that a command is missing.
 bool is_unknown_command(std::string_view name) {
@@ -32,6 +32,7 @@ class Program {
     add_seats();
     add_rollover();
     add_curve();
+    add_draw();
     add_icons();
     add_header();
     add_others();
@@ -111,6 +112,34 @@ class Program {
     command->add_option("--families", prompt_.labels.families, "more of them")->type_name("FILE");
   }
 
+  void find_device() {
+    if (device_.empty()) return;
+    prompt_.device = nextmove::find_device_kind(device_);
+    if (!prompt_.device) {
+      throw CLI::ValidationError{"--device", device_ + " is no kind of device"};
+    }
+  }
+
+  void add_draw() {
+    CLI::App* draw = add("draw", "draw all controls of a way to play, for the wall or the manual",
+                         "next-move draw examples/data/tidewater.toml --scheme desk -o desk.png");
+    add_playbook(draw);
+    draw->add_option("-o,--output", output_, "a picture, or a table in Markdown")
+        ->required()
+        ->type_name("FILE.png|FILE.svg|FILE.md");
+    draw->add_option("--scheme", prompt_.scheme, "the way to play")->type_name("SCHEME");
+    draw->add_option("--device", device_,
+                     "instead of what the scheme uses: keyboard, gamepad, touch")
+        ->type_name("KIND");
+    add_labels(draw);
+    draw->add_option("--profile", prompt_.profile, "as this player has changed it")
+        ->type_name("FILE");
+    draw->callback([this] {
+      find_device();
+      code_ = draw_command(playbook_, prompt_, output_);
+    });
+  }
+
   void add_prompt() {
     CLI::App* prompt = add_with_json(
         "prompt", "say a text with prompts in it, as a player would see it",
@@ -128,12 +157,7 @@ class Program {
     prompt->add_option("--profile", prompt_.profile, "as this player has changed it")
         ->type_name("FILE");
     prompt->callback([this] {
-      if (!device_.empty()) {
-        prompt_.device = nextmove::find_device_kind(device_);
-        if (!prompt_.device) {
-          throw CLI::ValidationError{"--device", device_ + " is no kind of device"};
-        }
-      }
+      find_device();
       code_ = prompt_command(playbook_, text_, prompt_, json_);
     });
   }

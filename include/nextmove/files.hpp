@@ -2,6 +2,7 @@
 #pragma once
 
 #include <nextmove/families_file.hpp>
+#include <nextmove/icon_theme_file.hpp>
 #include <nextmove/playbook_file.hpp>
 #include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>

@@ -14,6 +14,7 @@
 #include <nextmove/family.hpp>
 #include <nextmove/handlers.hpp>
 #include <nextmove/hub.hpp>
+#include <nextmove/icon_theme.hpp>
 #include <nextmove/interceptor.hpp>
 #include <nextmove/labels.hpp>
 #include <nextmove/mute.hpp>

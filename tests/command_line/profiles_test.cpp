@@ -160,7 +160,8 @@ TEST_F(Profiles, ShowAndPlayGoByAProfile) {
   remap({"horn", "KeyB"});
   const Finished shown = next_move({"show", playbook, "--profile", path});
   EXPECT_EQ(shown.exit_code, 0);
-  EXPECT_NE(shown.output.find("helm     B, left mouse button, south button, touch horn"), std::string::npos)
+  EXPECT_NE(shown.output.find("helm     B, left mouse button, south button, touch horn"),
+            std::string::npos)
       << shown.output;
   const std::string usual = next_move({"play", playbook, recording}).output;
   const std::string changed = next_move({"play", playbook, recording, "--profile", path}).output;

@@ -17,9 +17,26 @@ std::string summary(const Playbook& playbook) {
                      counted(playbook.contexts().size(), "context"), counted(bindings, "binding"));
 }
 
+// Prompts show text where there is no picture, so these are no errors.
+bool tell_missing_icons(const std::string& theme, const Playbook& playbook) {
+  const Result<IconTheme> loaded = load_icon_theme(theme);
+  print_problems(loaded.diagnostics);
+  if (!loaded) return false;
+  const std::vector<MissingIcon> missing = missing_icons(playbook, *loaded);
+  for (const MissingIcon& icon : missing) {
+    std::string actions;
+    for (const std::string& action : icon.actions) {
+      actions.append(actions.empty() ? "" : ", ").append(action);
+    }
+    fmt::print("{}: no icon {}, for {}\n", printable(theme), icon.name, actions);
+  }
+  if (missing.empty()) fmt::print("{}: has an icon for every control\n", printable(theme));
+  return true;
+}
+
 }  // namespace
 
-int check_command(const std::string& playbook, bool json) {
+int check_command(const std::string& playbook, const std::string& theme, bool json) {
   const Result<Playbook> loaded = load_playbook(playbook);
   if (json) {
     print_as_json(playbook, loaded.diagnostics);
@@ -31,5 +48,7 @@ int check_command(const std::string& playbook, bool json) {
       fmt::print(stderr, "\n{} in {}\n", counted(loaded.diagnostics.size(), "problem"), playbook);
     }
   }
-  return loaded ? exit_fine : exit_problems;
+  if (!loaded) return exit_problems;
+  const bool is_fine = theme.empty() || tell_missing_icons(theme, *loaded);
+  return is_fine ? exit_fine : exit_problems;
 }

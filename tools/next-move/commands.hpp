@@ -17,7 +17,8 @@ enum ExitCode : int {
   exit_usage = 2,     // of the command line
 };
 
-int check_command(const std::string& playbook, bool json);
+/// `theme`: a file of icons that should have one for every control; or empty.
+int check_command(const std::string& playbook, const std::string& theme, bool json);
 /// As a player with this profile plays it, in a seat that is held to this scheme; empty for none.
 /// Controls go by their labels, or by their internal names where there is no wish.
 int show_command(const std::string& playbook, const std::string& profile, const std::string& scheme,

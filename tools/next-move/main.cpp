@@ -73,7 +73,10 @@ class Program {
     CLI::App* check = add_with_json("check", "look for problems in a playbook",
                                     "next-move check examples/data/tidewater.toml");
     add_playbook(check);
-    check->callback([this] { code_ = check_command(playbook_, json_); });
+    check->add_option("--icons", theme_, "also tell for which controls this icon theme has none")
+        ->type_name("FILE")
+        ->excludes("--json");
+    check->callback([this] { code_ = check_command(playbook_, theme_, json_); });
 
     CLI::App* show = add_with_json("show", "list the actions and what drives them",
                                    "next-move show examples/data/tidewater.toml");
@@ -324,6 +327,7 @@ class Program {
   bool by_name_ = false;
   int icon_size_ = 64;
   bool for_light_ground_ = false;
+  std::string theme_;
   std::string word_;
   std::string action_;
   std::string output_;

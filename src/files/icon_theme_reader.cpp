@@ -1,0 +1,201 @@
+// From TOML to icon themes.
+#include <algorithm>
+#include <array>
+#include <filesystem>
+#include <fmt/format.h>
+
+#include <nextmove/icon_theme_file.hpp>
+#include <nextmove/nearest.hpp>
+
+#include "text_file.hpp"
+#include "toml_values.hpp"
+
+namespace nextmove {
+namespace {
+
+using files::place_of;
+using Entry = files::TomlEntry;
+
+constexpr std::int64_t format = 1;
+
+// What prompts name besides controls; see icon_name.
+constexpr std::array<std::string_view, 12> more_names = {
+    "Key",        "Arrows",    "PadCross", "TouchButton", "TouchTap",  "TouchStick",
+    "TouchPinch", "TouchTurn", "SwipeUp",  "SwipeDown",   "SwipeLeft", "SwipeRight"};
+
+/// A grid of cells of one size.
+struct Grid {
+  int width = 0;
+  int height = 0;
+  int columns = 0;
+};
+
+class ThemeReader {
+ public:
+  explicit ThemeReader(const std::string& file)
+      : folder_(std::filesystem::path{file}.parent_path()) {}
+
+  void read(const toml::table& file) {
+    bool has_format = false;
+    for (const Entry& entry : files::entries_of(file)) {
+      if (entry.name() == "format") {
+        has_format = true;
+        const auto* number = entry.node->as_integer();
+        if (number == nullptr || number->get() != format) values_.wrong_type(entry, "1");
+      } else if (entry.name() == "families") {
+        for (const Entry& family : values_.table(entry)) {
+          for (const Entry& way : values_.table(family)) {
+            if (!read_way(std::string{family.name()}, way)) {
+              values_.unknown_key(way, {"pictures", "atlas", "sheet"});
+            }
+          }
+        }
+      } else if (!read_way({}, entry)) {
+        values_.unknown_key(entry, {"format", "pictures", "atlas", "sheet", "families"});
+      }
+    }
+    if (!has_format) values_.error({1, 1}, "the file begins with format = 1");
+  }
+
+  Result<IconTheme> result() {
+    Result<IconTheme> result;
+    result.diagnostics = values_.take_problems();
+    if (!has_errors(result.diagnostics)) result.value = std::move(theme_);
+    return result;
+  }
+
+ private:
+  bool read_way(const std::string& family, const Entry& entry) {
+    if (entry.name() == "pictures") {
+      for (const Entry& icon : values_.table(entry)) {
+        if (is_icon(icon)) theme_.add(family, std::string{icon.name()}, {path_of(icon)});
+      }
+    } else if (entry.name() == "atlas") {
+      read_atlas(family, entry);
+    } else if (entry.name() == "sheet") {
+      read_sheet(family, entry);
+    } else {
+      return false;
+    }
+    return true;
+  }
+
+  void read_atlas(const std::string& family, const Entry& atlas) {
+    std::string image;
+    std::vector<Entry> icons;
+    for (const Entry& entry : values_.table(atlas)) {
+      if (entry.name() == "image") {
+        image = path_of(entry);
+      } else if (entry.name() == "icons") {
+        icons = values_.table(entry);
+      } else {
+        values_.unknown_key(entry, {"image", "icons"});
+      }
+    }
+    if (image.empty()) values_.error(place_of(*atlas.key), "an atlas needs an image");
+    for (const Entry& icon : icons) {
+      const std::vector<int> box = numbers(icon, 4);
+      const bool has_size = box.size() == 4 && box[2] > 0 && box[3] > 0;
+      if (!has_size) values_.wrong_type(icon, "left, top, width and height in pixels");
+      if (!is_icon(icon) || !has_size) continue;
+      theme_.add(family, std::string{icon.name()}, {image, box[0], box[1], box[2], box[3]});
+    }
+  }
+
+  void read_sheet(const std::string& family, const Entry& sheet) {
+    std::string image;
+    Grid grid;
+    std::vector<Entry> icons;
+    for (const Entry& entry : values_.table(sheet)) {
+      if (entry.name() == "image") {
+        image = path_of(entry);
+      } else if (entry.name() == "cell") {
+        const std::vector<int> cell = numbers(entry, 2);
+        if (cell.size() == 2) {
+          grid.width = cell[0];
+          grid.height = cell[1];
+        }
+        if (grid.width <= 0 || grid.height <= 0)
+          values_.wrong_type(entry, "width and height of a cell in pixels");
+      } else if (entry.name() == "columns") {
+        grid.columns = values_.whole_number(entry);
+      } else if (entry.name() == "icons") {
+        icons = values_.table(entry);
+      } else {
+        values_.unknown_key(entry, {"image", "cell", "columns", "icons"});
+      }
+    }
+    const bool is_whole = !image.empty() && grid.width > 0 && grid.height > 0 && grid.columns > 0;
+    if (!is_whole) {
+      values_.error(place_of(*sheet.key),
+                    "a sheet needs an image, cell = [width, height] and columns");
+    }
+    for (const Entry& icon : icons) {
+      const int cell = values_.whole_number(icon);
+      if (cell < 0) values_.wrong_type(icon, "the number of a cell, from 0");
+      if (!is_icon(icon) || cell < 0 || !is_whole) continue;
+      theme_.add(family, std::string{icon.name()},
+                 {image, cell % grid.columns * grid.width, cell / grid.columns * grid.height,
+                  grid.width, grid.height});
+    }
+  }
+
+  std::string path_of(const Entry& entry) {
+    const std::string path = values_.text(entry);
+    return path.empty() ? path : (folder_ / path).string();
+  }
+
+  // All of them 0 or more; nothing where there are others, or another count.
+  static std::vector<int> numbers(const Entry& entry, std::size_t count) {
+    constexpr std::int64_t largest = 1'000'000;
+    std::vector<int> read;
+    const toml::array* list = entry.node->as_array();
+    if (list == nullptr || list->size() != count) return {};
+    for (const toml::node& node : *list) {
+      const auto* number = node.as_integer();
+      if (number == nullptr || number->get() < 0 || number->get() > largest) return {};
+      read.push_back(static_cast<int>(number->get()));
+    }
+    return read;
+  }
+
+  bool is_icon(const Entry& entry) {
+    const std::string_view name = entry.name();
+    const bool is_more = std::find(more_names.begin(), more_names.end(), name) != more_names.end();
+    if (is_more || find_control(name)) return true;
+    std::vector<std::string_view> names{more_names.begin(), more_names.end()};
+    for (const ControlInfo& control : all_controls()) names.push_back(control.name);
+    values_.error(place_of(*entry.key),
+                  fmt::format("unknown icon \"{}\"{}", name, did_you_mean(name, names)));
+    return false;
+  }
+
+  std::filesystem::path folder_;
+  IconTheme theme_;
+  files::TomlValues values_;
+};
+
+}  // namespace
+
+Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file) {
+  const toml::parse_result parsed = toml::parse(text);
+  Result<IconTheme> result;
+  if (parsed) {
+    ThemeReader reader{file};
+    reader.read(parsed.table());
+    result = reader.result();
+  } else {
+    result.diagnostics.push_back({.place = place_of(parsed.error().source()),
+                                  .message = std::string{parsed.error().description()}});
+  }
+  files::locate(result.diagnostics, file, text);
+  return result;
+}
+
+Result<IconTheme> load_icon_theme(const std::string& path) {
+  const Result<std::string> text = files::read_text_file(path, files::mebibyte);
+  if (!text) return {std::nullopt, text.diagnostics};
+  return parse_icon_theme(*text, path);
+}
+
+}  // namespace nextmove

@@ -45,6 +45,7 @@ void Wording::set(std::string_view key, std::string text) {
 const std::vector<std::string_view>& wording_keys() {
   static const std::vector<std::string_view> keys = [] {
     std::vector<std::string_view> list;
+    list.reserve(words.size());
     for (const Word& word : words) list.push_back(word.key);
     return list;
   }();

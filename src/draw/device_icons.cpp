@@ -203,7 +203,7 @@ void draw_pad(IconPen& pen, Control control, const std::string& printed) {
   constexpr double down[] = {0.35, 0.65, 0.3, 0.27};
   constexpr double left[] = {0.08, 0.35, 0.27, 0.3};
   constexpr double right[] = {0.65, 0.35, 0.27, 0.3};
-  const auto named = [&](std::string usual) { return printed.empty() ? usual : printed; };
+  const auto named = [&](const std::string& usual) { return printed.empty() ? usual : printed; };
   switch (control) {
     case PadSouth: return face(pen, 0, printed);
     case PadEast: return face(pen, 1, printed);

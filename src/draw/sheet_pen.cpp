@@ -198,9 +198,9 @@ void draw_marks(SheetPen& pen, double x, double y, double width, double height,
   const double step = (width + 2) / static_cast<double>(columns);
   const double row_height = rows == 1 ? std::min(height, 17.0) : (height - 2) / 2;
   for (std::size_t i = 0; i < marks.size(); ++i) {
+    const std::size_t row = i / columns;
     pen.mark(x + static_cast<double>(i % columns) * step,
-             y + static_cast<double>(i / columns) * (row_height + 2), step - 2, row_height,
-             marks[i]);
+             y + static_cast<double>(row) * (row_height + 2), step - 2, row_height, marks[i]);
   }
 }
 

@@ -22,17 +22,18 @@ const ZoneDefinition* zone_of(const SheetSetting& setting, const PlacedControl& 
 // The marks stand in the middle of each zone; its name above them.
 void draw_touch_sheet(SheetPen& pen, const SheetSetting& setting) {
   const std::vector<SheetMark> marks = sheet_marks(setting);
-  const std::vector<MarkedControl> controls = by_control(marks);
+  // Those that lie on top are drawn last.
+  std::vector<MarkedControl> controls = by_control(marks);
+  std::reverse(controls.begin(), controls.end());
   pen.box(left, top, static_cast<double>(screen.x), static_cast<double>(screen.y), 14, true);
   double other_y = top + static_cast<double>(screen.y) + 40;
-  // Those that lie on top are drawn last.
-  for (auto it = controls.rbegin(); it != controls.rend(); ++it) {
-    const ZoneDefinition* zone = zone_of(setting, it->control);
-    const auto count = static_cast<double>(it->marks.size());
+  for (const MarkedControl& it : controls) {
+    const ZoneDefinition* zone = zone_of(setting, it.control);
+    const auto count = static_cast<double>(it.marks.size());
     if (zone == nullptr) {
-      pen.icon(left, other_y - 18, 36, it->control);
-      pen.text(left + 46, other_y, 260, 14, label(it->control, setting.labels));
-      draw_marks(pen, left + 320, other_y - 9, 34 * count, 18, it->marks);
+      pen.icon(left, other_y - 18, 36, it.control);
+      pen.text(left + 46, other_y, 260, 14, label(it.control, setting.labels));
+      draw_marks(pen, left + 320, other_y - 9, 34 * count, 18, it.marks);
       other_y += 46;
       continue;
     }
@@ -43,10 +44,10 @@ void draw_touch_sheet(SheetPen& pen, const SheetSetting& setting) {
     const double height = static_cast<double>(area.height * screen.y);
     pen.box(x, y, width, height, 8, true);
     const double marks_width = std::min(width - 8, 34 * count);
-    pen.text(x + 6, y + 12, width - 12, 13, label(it->control, setting.labels));
-    const double marks_height = std::min(height - 26, it->marks.size() > 1 ? 38.0 : 18.0);
+    pen.text(x + 6, y + 12, width - 12, 13, label(it.control, setting.labels));
+    const double marks_height = std::min(height - 26, it.marks.size() > 1 ? 38.0 : 18.0);
     draw_marks(pen, x + (width - marks_width) / 2, y + 22 + (height - 26 - marks_height) / 2,
-               marks_width, marks_height, it->marks);
+               marks_width, marks_height, it.marks);
   }
   draw_legend(pen, setting, marks, {870, 96, 390, 660});
 }

@@ -1,5 +1,5 @@
-// Keyboard layouts by name, without a keyboard or a window, by xkbcommon (target NextMove::xkb): for
-// tools that print what another player's keyboard shows. A running game has its adapter.
+// Keyboard layouts by name, without a keyboard or a window, by xkbcommon (target NextMove::xkb):
+// for tools that print what another player's keyboard shows. A running game has its adapter.
 #pragma once
 
 #include <string_view>
@@ -10,8 +10,8 @@
 namespace nextmove::xkb {
 
 /// What this layout prints on its keys: "fr", "de", "us(dvorak)", as the system's keyboard data
-/// names them. Of each key the character without Shift, in upper case. With an unknown name there is
-/// no value.
+/// names them. Of each key the character without Shift, in upper case. With an unknown name there
+/// is no value.
 Result<KeyLabels> key_labels(std::string_view layout);
 
 }  // namespace nextmove::xkb

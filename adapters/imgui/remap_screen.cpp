@@ -173,7 +173,10 @@ class RemapScreen::Implementation {
   // "Enter: another control   Delete ...": on the device in hand.
   void find_hint() {
     hint_version_ = seat_.prompt_version();
-    const auto controls_of = [&](Button action) { return to_text(seat_.prompt(action).parts); };
+    const auto controls_of = [&](Button action) {
+      const Prompt& prompt = seat_.prompt(action);
+      return prompt.is_bound ? to_text(prompt.parts) : std::string{};
+    };
     hint_ = controls_of(actions_.confirm) + ": another control     " +
             controls_of(actions_.take_away) + ", right click: take it away     " +
             controls_of(actions_.back) + ": back";

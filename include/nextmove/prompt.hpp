@@ -57,9 +57,9 @@ struct PromptSetting {
   const Labels& labels;
 };
 
-/// All ways to do the action, or one direction of it, the best first; one that says that nothing is
-/// bound where there is none. Ways that are heard now on the device in hand come first, then such
-/// as are heard in other contexts, then the same for the other devices. Allocates.
+/// All ways to do the action, or one direction of it, the best first: those heard now on the device
+/// in hand, those heard in other contexts, then the same for the other devices. Where there is
+/// none, or no such action, the one that says so. Allocates.
 std::vector<Prompt> prompts(ActionId action, ActionPart part, const PromptSetting& setting);
 
 /// A text with prompts in it, for any renderer.

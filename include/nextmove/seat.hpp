@@ -132,7 +132,7 @@ class Seat {
 
   /// How to do the action now, on the device in hand, by the scheme, the entered contexts and the
   /// player's remaps: the best way; see `prompts` in prompt.hpp. Valid, and free of cost to ask
-  /// again, as long as prompt_version stays the same. Requires an action of this playbook.
+  /// again, as long as prompt_version stays the same. An empty handle is bound to nothing.
   const Prompt& prompt(ActionId action, ActionPart part = ActionPart::whole) const {
     return prompts(action, part).front();
   }

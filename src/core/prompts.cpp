@@ -61,16 +61,10 @@ PromptPart part_for(const PlacedControl& control, const Labels& labels,
 class PromptMaker {
  public:
   PromptMaker(const PromptSetting& setting, ActionId action, ActionPart part)
-      : setting_(setting), action_(setting.playbook.action(action)), part_(part) {}
+      : setting_(setting), id_(action), part_(part) {}
 
   std::vector<Prompt> make() {
-    for (const std::vector<DeviceKind>& hand : setting_.hands) {
-      for (const DeviceKind kind : hand) add_entered(kind);
-      std::stable_sort(ways_.begin() + static_cast<std::ptrdiff_t>(done_), ways_.end(),
-                       [](const Prompt& a, const Prompt& b) { return a.is_heard && !b.is_heard; });
-      for (const DeviceKind kind : hand) add_elsewhere(kind);
-      done_ = ways_.size();
-    }
+    if (static_cast<std::size_t>(id_) < setting_.playbook.actions().size()) collect();
     if (ways_.empty()) {
       ways_.push_back(
           {.parts = {{std::string{word("nothing")}}}, .is_bound = false, .is_heard = false});
@@ -79,6 +73,17 @@ class PromptMaker {
   }
 
  private:
+  void collect() {
+    for (const std::vector<DeviceKind>& hand : setting_.hands) {
+      for (const DeviceKind kind : hand) add_entered(kind);
+      std::stable_sort(ways_.begin() + static_cast<std::ptrdiff_t>(done_), ways_.end(),
+                       [](const Prompt& a, const Prompt& b) { return a.is_heard && !b.is_heard; });
+      for (const DeviceKind kind : hand) add_elsewhere(kind);
+      done_ = ways_.size();
+    }
+  }
+
+  const ActionDefinition& action() const { return setting_.playbook.action(id_); }
   std::string_view word(std::string_view key) const { return setting_.labels.wording.find(key); }
 
   void add_entered(DeviceKind kind) {
@@ -97,7 +102,7 @@ class PromptMaker {
   // `rank`: where it stands among those that are entered.
   void add(ContextId context, DeviceKind kind, std::optional<std::size_t> rank) {
     const ContextDefinition& definition = setting_.playbook.context(context);
-    for (const BindingDefinition& binding : core::bindings_of(definition, action_)) {
+    for (const BindingDefinition& binding : core::bindings_of(definition, action())) {
       const Way way = way_of(binding, kind);
       if (way.controls.empty()) continue;
       Prompt prompt = said(way, kind);
@@ -181,13 +186,13 @@ class PromptMaker {
       prompt.parts.push_back(as_one);
       prompt.is_cross = false;
     } else {
-      const bool is_axis = action_.kind == ActionKind::axis;
+      const bool is_axis = action().kind == ActionKind::axis;
       for (std::size_t i = 0; i < way.controls.size(); ++i) {
         if (i > 0) prompt.parts.push_back({is_axis ? " / " : " "});
         prompt.parts.push_back(part_for(way.controls[i]));
       }
     }
-    if (action_.kind == ActionKind::button) wrap(prompt.parts, way.binding->gesture);
+    if (action().kind == ActionKind::button) wrap(prompt.parts, way.binding->gesture);
     return prompt;
   }
 
@@ -224,7 +229,7 @@ class PromptMaker {
   }
 
   const PromptSetting& setting_;
-  const ActionDefinition& action_;
+  ActionId id_;
   ActionPart part_;
   std::vector<Prompt> ways_;
   std::size_t done_ = 0;

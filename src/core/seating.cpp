@@ -328,11 +328,17 @@ void Seating::swap(Seat& a, Seat& b) {
 
 // Some are told before their time has come: what the game does happens at once, and what devices do
 // when the update reaches it.
+// In order of time, and as they came where times are equal. They are few and mostly in order; and
+// std::stable_sort would allocate.
 void Seating::publish_notices() {
   notices_.clear();
-  std::swap(notices_, pending_);
-  std::stable_sort(notices_.begin(), notices_.end(),
-                   [](const Notice& a, const Notice& b) { return a.time < b.time; });
+  for (const Notice& notice : pending_) {
+    const auto later = std::find_if(notices_.rbegin(), notices_.rend(), [&](const Notice& before) {
+      return before.time <= notice.time;
+    });
+    notices_.insert(later.base(), notice);
+  }
+  pending_.clear();
 }
 
 }  // namespace nextmove::core

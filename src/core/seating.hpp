@@ -42,7 +42,11 @@ class Seating {
  public:
   /// All must outlive it; the playbook is read anew whenever it is needed.
   Seating(const Playbook& playbook, Journal& journal, Customs& customs)
-      : playbook_(playbook), journal_(journal), customs_(customs) {}
+      : playbook_(playbook), journal_(journal), customs_(customs) {
+    constexpr std::size_t many_in_an_update = 64;
+    pending_.reserve(many_in_an_update);
+    notices_.reserve(many_in_an_update);
+  }
 
   const SeatingRules& rules() const { return rules_; }
   void set_rules(const SeatingRules& rules);

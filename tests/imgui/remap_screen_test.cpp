@@ -548,7 +548,7 @@ TEST_F(ScreensThatApplyAtOnce, ObeyWhatWasChangedOfTheMenuItself) {
   tap(Escape);
   ask_for("take_away", KeyJ);
   tap(KeyK);
-  EXPECT_TRUE(page.shows("K, west button, right click: take it away")) << "the hint";
+  EXPECT_TRUE(page.shows("K, right click: take it away")) << "the hint";
 }
 
 // A seat that is held to a scheme has the columns of that scheme.

@@ -34,7 +34,8 @@ bool is_on_purpose(Slot& slot, const Event& event) {
     case ControlForm::button: return goes_past(before.x, event.x, 0.5F);
     case ControlForm::trigger: return goes_past(before.x, event.x, hand_push);
     case ControlForm::stick:
-      return goes_past(length(before.x, before.y), length(event.x, event.y), hand_push);
+      return goes_past(before.x * before.x + before.y * before.y,
+                       event.x * event.x + event.y * event.y, hand_push * hand_push);
     case ControlForm::displacement:
       return event.control == Control::Wheel ? length(event.x, event.y) > 0
                                              : moves_far(slot, event);

@@ -94,7 +94,7 @@ TEST_F(InHand, IsNoMouseThatWasNudged) {
   use_pad();
   stage.move(MouseMotion, 5, 5);
   stage.wait(1s);
-  stage.move(MouseMotion, 15, 0);
+  stage.move(MouseMotion, 20, 0);
   stage.wait(1s);
   EXPECT_EQ(in_hand(), pad) << "two nudges are no movement";
   stage.move(MouseMotion, 15, 0);

@@ -167,6 +167,16 @@ TEST_F(Prompts, PutWhatAContextAboveClaimsLast) {
   EXPECT_EQ(all("horn"), "left mouse button | Space (not now) | south button");
 }
 
+TEST(PromptsUnderAnotherContext, AreHeardWhereThatPassesTheControlOn) {
+  PlaybookDefinition book = tug();
+  book.contexts[1].bindings[0].pass_on = true;  // mark, by the horn's key
+  testing::Rehearsal stage{make(book)};
+  stage.device(DeviceKind::keyboard);
+  stage.seat().enter("helm");
+  stage.seat().enter("chart");
+  EXPECT_TRUE(stage.seat().prompt(stage.hub().playbook().button("horn")).is_heard);
+}
+
 TEST_F(Prompts, GoByTheScheme) {
   seat().enter("chart");
   stage.hub().hold_to(seat(), *book().find_scheme("left"));
@@ -273,6 +283,14 @@ TEST_F(Prompts, InCaptionsMustBeOfActionsThatThereAre) {
 1:32: error: "0" is neither a direction of "horn" nor a number from 1
   1 | é {hron} or {horn.up} or {horn.0}
     |                                ^
+)");
+}
+
+TEST_F(Prompts, InCaptionsHaveWholeNumbers) {
+  EXPECT_EQ(problems_of(seat().caption("{horn.2x}")),
+            R"(1:7: error: "2x" is neither a direction of "horn" nor a number from 1
+  1 | {horn.2x}
+    |       ^~
 )");
 }
 

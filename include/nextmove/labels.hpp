@@ -14,7 +14,7 @@
 namespace nextmove {
 
 /// What a keyboard's layout prints on its keys. From the start, that of the United States; an
-/// adapter or `layout_labels` knows others.
+/// adapter or `xkb::key_labels` knows others.
 class KeyLabels {
  public:
   KeyLabels();

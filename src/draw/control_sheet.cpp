@@ -1,23 +1,18 @@
 #include <algorithm>
 #include <array>
-#include <cairo-svg.h>
+#include <cairo.h>
 #include <fstream>
 
 #include <nextmove/control_sheet.hpp>
 
+#include "picture_file.hpp"
 #include "sheet_pen.hpp"
-#include "surface.hpp"
 
 namespace nextmove {
 namespace {
 
 bool has(const std::vector<DeviceKind>& kinds, DeviceKind kind) {
   return std::find(kinds.begin(), kinds.end(), kind) != kinds.end();
-}
-
-bool ends_with(const std::string& text, std::string_view ending) {
-  return text.size() >= ending.size() &&
-         text.compare(text.size() - ending.size(), ending.size(), ending) == 0;
 }
 
 bool is_marked(const SheetSetting& setting, const BindingDefinition& binding, DeviceKind kind) {
@@ -117,7 +112,7 @@ std::vector<SheetMark> sheet_marks(const SheetSetting& setting) {
 
 Result<SheetReport> save_control_sheet(const SheetSetting& setting, const std::string& path) {
   SheetReport report;
-  if (ends_with(path, ".md")) {
+  if (draw::ends_with(path, ".md")) {
     std::ofstream file{path};
     file << as_markdown(setting);
     file.close();
@@ -125,28 +120,13 @@ Result<SheetReport> save_control_sheet(const SheetSetting& setting, const std::s
     report.marks = sheet_marks(setting).size();
     return {report, {}};
   }
-  const bool is_svg = ends_with(path, ".svg");
-  if (!is_svg && !ends_with(path, ".png")) {
+  if (!draw::ends_with(path, ".svg") && !draw::ends_with(path, ".png")) {
     return failure(path, "a sheet is a .png, a .svg or a .md file");
   }
-  const draw::Surface surface{
-      is_svg ? cairo_svg_surface_create(path.c_str(), draw::sheet_width, draw::sheet_height)
-             : cairo_image_surface_create(CAIRO_FORMAT_RGB24, static_cast<int>(draw::sheet_width),
-                                          static_cast<int>(draw::sheet_height))};
-  {
-    const draw::Context cairo{cairo_create(surface.get())};
-    draw_sheet(cairo.get(), setting, report);
-  }
-  cairo_status_t status = CAIRO_STATUS_SUCCESS;
-  if (is_svg) {
-    cairo_surface_finish(surface.get());
-    status = cairo_surface_status(surface.get());
-  } else {
-    status = cairo_surface_write_to_png(surface.get(), path.c_str());
-  }
-  if (status != CAIRO_STATUS_SUCCESS) {
-    return failure(path, std::string{"cannot be written: "} + cairo_status_to_string(status));
-  }
+  const auto problem =
+      draw::save_picture(path, draw::sheet_width, draw::sheet_height,
+                         [&](cairo_t* cairo) { draw_sheet(cairo, setting, report); });
+  if (problem) return {{}, {*problem}};
   return {report, {}};
 }
 

@@ -1,11 +1,10 @@
 #include <array>
-#include <cairo-svg.h>
 #include <cairo.h>
 #include <cstdio>
 
 #include <nextmove/curve_picture.hpp>
 
-#include "surface.hpp"
+#include "picture_file.hpp"
 
 namespace nextmove {
 namespace {
@@ -39,8 +38,8 @@ constexpr std::array<Stroke, 5> strokes = {{{{0.02, 0.38, 0.52}, {}, 0},
 
 class Drawing {
  public:
-  explicit Drawing(cairo_surface_t* surface) : cairo_(cairo_create(surface)) {
-    cairo_select_font_face(cairo_.get(), "DejaVu Sans", CAIRO_FONT_SLANT_NORMAL,
+  explicit Drawing(cairo_t* cairo) : cairo_(cairo) {
+    cairo_select_font_face(cairo_, "DejaVu Sans", CAIRO_FONT_SLANT_NORMAL,
                            CAIRO_FONT_WEIGHT_NORMAL);
   }
 
@@ -57,30 +56,30 @@ class Drawing {
   static double x_of(double push) { return left + push * side; }
   static double y_of(double value) { return top + (1 - value) * side; }
 
-  void colour(const Colour& c) { cairo_set_source_rgb(cairo_.get(), c.red, c.green, c.blue); }
+  void colour(const Colour& c) { cairo_set_source_rgb(cairo_, c.red, c.green, c.blue); }
 
   void rectangle(double x, double y, double width, double height, const Colour& c) {
     colour(c);
-    cairo_rectangle(cairo_.get(), x, y, width, height);
-    cairo_fill(cairo_.get());
+    cairo_rectangle(cairo_, x, y, width, height);
+    cairo_fill(cairo_);
   }
 
   void line(double x0, double y0, double x1, double y1, const Colour& c, double width) {
     colour(c);
-    cairo_set_line_width(cairo_.get(), width);
-    cairo_move_to(cairo_.get(), x0, y0);
-    cairo_line_to(cairo_.get(), x1, y1);
-    cairo_stroke(cairo_.get());
+    cairo_set_line_width(cairo_, width);
+    cairo_move_to(cairo_, x0, y0);
+    cairo_line_to(cairo_, x1, y1);
+    cairo_stroke(cairo_);
   }
 
   /// Moved to the left by so much of its width.
   void text(double x, double y, const std::string& words, double size, double share = 0) {
-    cairo_set_font_size(cairo_.get(), size);
+    cairo_set_font_size(cairo_, size);
     cairo_text_extents_t extents;
-    cairo_text_extents(cairo_.get(), words.c_str(), &extents);
+    cairo_text_extents(cairo_, words.c_str(), &extents);
     colour(ink);
-    cairo_move_to(cairo_.get(), x - extents.x_advance * share, y);
-    cairo_show_text(cairo_.get(), words.c_str());
+    cairo_move_to(cairo_, x - extents.x_advance * share, y);
+    cairo_show_text(cairo_, words.c_str());
   }
 
   // The largest of the dead zones lies behind the others.
@@ -106,33 +105,33 @@ class Drawing {
       text(left - 14, y_of(at) + 6, number, 16, 1);
     }
     const std::array<double, 2> dots = {2, 6};
-    cairo_set_dash(cairo_.get(), dots.data(), 2, 0);
+    cairo_set_dash(cairo_, dots.data(), 2, 0);
     line(x_of(0), y_of(0), x_of(1), y_of(1), ink, 1);
-    cairo_set_dash(cairo_.get(), nullptr, 0, 0);
+    cairo_set_dash(cairo_, nullptr, 0, 0);
     text(left + side / 2, top + side + 58, "how far it is pushed", 17, 0.5);
-    cairo_save(cairo_.get());
-    cairo_translate(cairo_.get(), left - 62, top + side / 2);
-    cairo_rotate(cairo_.get(), -1.5707963267948966);
+    cairo_save(cairo_);
+    cairo_translate(cairo_, left - 62, top + side / 2);
+    cairo_rotate(cairo_, -1.5707963267948966);
     text(0, 0, "what the game reads", 17, 0.5);
-    cairo_restore(cairo_.get());
+    cairo_restore(cairo_);
   }
 
   void set_stroke(const Stroke& stroke) {
     colour(stroke.colour);
-    cairo_set_line_width(cairo_.get(), 3.5);
-    cairo_set_dash(cairo_.get(), stroke.dashes.data(), stroke.count, 0);
+    cairo_set_line_width(cairo_, 3.5);
+    cairo_set_dash(cairo_, stroke.dashes.data(), stroke.count, 0);
   }
 
   void draw_curve(const ShapedCurve& curve, const Stroke& stroke) {
     set_stroke(stroke);
-    cairo_set_line_join(cairo_.get(), CAIRO_LINE_JOIN_ROUND);
-    cairo_new_path(cairo_.get());  // the labels have left their end behind
+    cairo_set_line_join(cairo_, CAIRO_LINE_JOIN_ROUND);
+    cairo_new_path(cairo_);  // the labels have left their end behind
     for (const Vec2 sample : curve.samples) {
-      cairo_line_to(cairo_.get(), x_of(static_cast<double>(sample.x)),
+      cairo_line_to(cairo_, x_of(static_cast<double>(sample.x)),
                     y_of(static_cast<double>(sample.y)));
     }
-    cairo_stroke(cairo_.get());
-    cairo_set_dash(cairo_.get(), nullptr, 0, 0);
+    cairo_stroke(cairo_);
+    cairo_set_dash(cairo_, nullptr, 0, 0);
   }
 
   void draw_legend(const std::vector<ShapedCurve>& curves) {
@@ -140,10 +139,10 @@ class Drawing {
     for (std::size_t i = 0; i < curves.size(); ++i) {
       const ShapedCurve& curve = curves[i];
       set_stroke(strokes[i % 5]);
-      cairo_move_to(cairo_.get(), legend_left, y - 6);
-      cairo_line_to(cairo_.get(), legend_left + 56, y - 6);
-      cairo_stroke(cairo_.get());
-      cairo_set_dash(cairo_.get(), nullptr, 0, 0);
+      cairo_move_to(cairo_, legend_left, y - 6);
+      cairo_line_to(cairo_, legend_left + 56, y - 6);
+      cairo_stroke(cairo_);
+      cairo_set_dash(cairo_, nullptr, 0, 0);
       text(legend_left + 72, y, curve.controls, 19);
       char zones[96];
       std::snprintf(zones, sizeof zones, "in %s: dead zone %.2f", curve.context.c_str(),
@@ -161,40 +160,15 @@ class Drawing {
     text(legend_left, top + side, "shaded: dead zones   dotted: unshaped", 15);
   }
 
-  draw::Context cairo_;
+  cairo_t* cairo_;
 };
-
-bool ends_with(const std::string& text, std::string_view ending) {
-  return text.size() >= ending.size() &&
-         text.compare(text.size() - ending.size(), ending.size(), ending) == 0;
-}
-
-Diagnostic failure(const std::string& path, std::string message) {
-  return {Severity::error, path, {}, std::move(message), {}};
-}
 
 }  // namespace
 
 std::optional<Diagnostic> save_curve_picture(const std::vector<ShapedCurve>& curves,
                                              const std::string& title, const std::string& path) {
-  const bool is_svg = ends_with(path, ".svg");
-  if (!is_svg && !ends_with(path, ".png")) {
-    return failure(path, "a picture is a .png or a .svg file");
-  }
-  const draw::Surface surface{
-      is_svg ? cairo_svg_surface_create(path.c_str(), picture_width, picture_height)
-             : cairo_image_surface_create(CAIRO_FORMAT_RGB24, static_cast<int>(picture_width),
-                                          static_cast<int>(picture_height))};
-  Drawing{surface.get()}.draw(curves, title);
-  cairo_status_t status = CAIRO_STATUS_SUCCESS;
-  if (is_svg) {
-    cairo_surface_finish(surface.get());
-    status = cairo_surface_status(surface.get());
-  } else {
-    status = cairo_surface_write_to_png(surface.get(), path.c_str());
-  }
-  if (status == CAIRO_STATUS_SUCCESS) return std::nullopt;
-  return failure(path, std::string{"cannot be written: "} + cairo_status_to_string(status));
+  return draw::save_picture(path, picture_width, picture_height,
+                            [&](cairo_t* cairo) { Drawing{cairo}.draw(curves, title); });
 }
 
 }  // namespace nextmove

@@ -10,6 +10,7 @@
 #include <nextmove/draft.hpp>
 
 #include "labels.hpp"
+#include "played.hpp"
 
 enum ExitCode : int {
   exit_fine = 0,
@@ -23,14 +24,6 @@ int check_command(const std::string& playbook, const std::string& theme, bool js
 /// Controls go by their labels, or by their internal names where there is no wish.
 int show_command(const std::string& playbook, const std::string& profile, const std::string& scheme,
                  const std::optional<LabelWish>& labels, bool json);
-/// For whom a caption is made.
-struct PromptWish {
-  std::optional<nextmove::DeviceKind> device;  ///< in hand; else whatever there is
-  LabelWish labels;
-  std::string scheme;                 ///< empty for none
-  std::vector<std::string> contexts;  ///< entered
-  std::string profile;                ///< a file, or empty
-};
 int prompt_command(const std::string& playbook, const std::string& text, const PromptWish& wish,
                    bool json);
 /// Each of `profiles` is a file for all seats, or "SEAT=FILE".

@@ -3,8 +3,6 @@
 #include <fmt/format.h>
 #include <nlohmann/json.hpp>
 
-#include <nextmove/files.hpp>
-
 #include "commands.hpp"
 #include "output.hpp"
 #include "profiles.hpp"
@@ -48,31 +46,25 @@ void print_parts(const Caption& caption) {
 
 int prompt_command(const std::string& playbook, const std::string& text, const PromptWish& wish,
                    bool json) {
-  const Result<Playbook> loaded = load_playbook(playbook);
-  print_problems(loaded.diagnostics);
-  if (!loaded) return exit_problems;
-  const auto labels = find_labels_or_tell(wish.labels);
-  const auto scheme = find_scheme_or_tell(*loaded, wish.scheme);
-  const auto profile = wish.profile.empty() ? Profile{} : read_profile_or_tell(wish.profile, false);
-  if (!labels || !scheme || !profile) return exit_problems;
+  const auto played = find_played_or_tell(playbook, wish);
+  if (!played) return exit_problems;
   std::vector<ContextId> contexts;
   for (const std::string& name : wish.contexts) {
-    const auto context = find_context_or_tell(*loaded, name);
+    const auto context = find_context_or_tell(played->given, name);
     if (!context) return exit_problems;
     contexts.push_back(*context);
   }
   std::stable_sort(contexts.begin(), contexts.end(), [&](ContextId a, ContextId b) {
-    return loaded->context(a).rank > loaded->context(b).rank;
+    return played->given.context(a).rank > played->given.context(b).rank;
   });
-  const std::size_t misfits = print_misfits(wish.profile, *profile, *loaded);
-  const Playbook played = remapped(*loaded, *profile, *scheme);
   const auto hands = hands_of(wish);
-  const Caption made = caption(text, {played, *scheme, contexts, hands, *labels});
+  const Caption made =
+      caption(text, {played->playbook, played->scheme, contexts, hands, played->labels});
   if (json) {
     fmt::print("{}\n", as_json(made).dump(2));
   } else {
     print_parts(made);
   }
   print_problems(made.problems);
-  return misfits == 0 && made.problems.empty() ? exit_fine : exit_problems;
+  return played->misfits == 0 && made.problems.empty() ? exit_fine : exit_problems;
 }

@@ -6,6 +6,8 @@ function(nextmove_common target)
   target_compile_options(${target} PRIVATE -Wall -Wextra -Wpedantic -Wconversion -Wshadow)
   # g++ 12 sees overlapping copies in plain additions of strings.
   target_compile_options(${target} PRIVATE $<$<CXX_COMPILER_ID:GNU>:-Wno-restrict>)
+  # Nobody puts another function in the place of one of ours, so g++ may inline it, as clang++ does.
+  target_compile_options(${target} PRIVATE $<$<CXX_COMPILER_ID:GNU>:-fno-semantic-interposition>)
 endfunction()
 
 # nextmove_library(name [EXPORT set] SOURCES ... INCLUDE folder): the target NextMove::name.

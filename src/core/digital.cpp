@@ -1,6 +1,8 @@
 #include "digital.hpp"
 
+#include <algorithm>
 #include <array>
+#include <cmath>
 #include <cstddef>
 
 namespace nextmove::core {
@@ -22,43 +24,68 @@ constexpr std::array<Vec2, 9> towards = {{{0, 0},
 constexpr float kept_of_four = 0.41317591F;
 constexpr float kept_of_eight = 0.78678822F;
 
+// Without branches, since a stick is on its way through all of them; see Tally.
 std::int8_t digit_of(float value, std::int8_t before, const Thresholds& thresholds) {
-  const float right = before > 0 ? thresholds.release_at : thresholds.press_at;
-  const float left = before < 0 ? thresholds.release_at : thresholds.press_at;
-  if (value >= right) return 1;
-  return value <= -left ? std::int8_t{-1} : std::int8_t{0};
+  const std::array<float, 2> enough = {thresholds.press_at, thresholds.release_at};
+  const float right = enough[before > 0 ? 1 : 0];
+  const float left = enough[before < 0 ? 1 : 0];
+  return static_cast<std::int8_t>((value >= right ? 1 : 0) - (value <= -left ? 1 : 0));
 }
 
-float along(Vec2 value, std::size_t way) {
-  return value.x * towards[way].x + value.y * towards[way].y;
+float along(Vec2 value, Way way) {
+  const Vec2 unit = towards[static_cast<std::size_t>(way)];
+  return value.x * unit.x + value.y * unit.y;
 }
 
-// Every `step`-th of the eight ways.
-Way nearest_way(Vec2 value, std::size_t step) {
-  std::size_t nearest = 1;
-  for (std::size_t way = 1 + step; way < towards.size(); way += step) {
-    if (along(value, way) > along(value, nearest)) nearest = way;
-  }
-  return static_cast<Way>(nearest);
+// What lies further ahead; of equals the first in the order of ways.
+Way further(float reach, Way way, float other_reach, Way other) {
+  const bool is_other = (other_reach > reach) | ((other_reach == reach) & (other < way));
+  return is_other ? other : way;
 }
 
-Way way_of(Vec2 value, float square, Way before, float kept, std::size_t step) {
-  const float ahead = along(value, static_cast<std::size_t>(before));
-  const bool keeps = before != Way::none && ahead > 0 && ahead * ahead >= square * kept;
-  return keeps ? before : nearest_way(value, step);
+Way kept_or(Way nearest, Way before, Vec2 value, float kept_square) {
+  const float ahead = along(value, before);
+  const bool keeps = (before != Way::none) & (ahead > 0) & (ahead * ahead >= kept_square);
+  return keeps ? before : nearest;
+}
+
+float square(float value) {
+  return value * value;
+}
+
+float enough(const Digital& before, const Thresholds& thresholds) {
+  return std::array{thresholds.press_at, thresholds.release_at}[before.four != Way::none];
 }
 
 }  // namespace
 
-Digital digits_of(Vec2 value, const Digital& before, const Thresholds& thresholds) {
+Digital digits_of_axis(float value, const Digital& before, const Thresholds& thresholds) {
+  Digital digits;
+  digits.x = digit_of(value, before.x, thresholds);
+  const Way way = value < 0 ? Way::left : Way::right;
+  digits.four = std::abs(value) >= enough(before, thresholds) ? way : Way::none;
+  digits.eight = digits.four;
+  return digits;
+}
+
+Digital digits_of_vector(Vec2 value, const Digital& before, const Thresholds& thresholds) {
   Digital digits;
   digits.x = digit_of(value.x, before.x, thresholds);
   digits.y = digit_of(value.y, before.y, thresholds);
-  const float square = value.x * value.x + value.y * value.y;
-  const float enough = before.four != Way::none ? thresholds.release_at : thresholds.press_at;
-  if (square < enough * enough) return digits;
-  digits.four = way_of(value, square, before.four, kept_of_four, 2);
-  digits.eight = way_of(value, square, before.eight, kept_of_eight, 1);
+  const float length_square = square(value.x) + square(value.y);
+  if (length_square < square(enough(before, thresholds))) return digits;
+  const bool is_left = value.x < 0;
+  const bool is_down = value.y < 0;
+  const Way beside = is_left ? Way::left : Way::right;
+  const Way above = is_down ? Way::down : Way::up;
+  const Way between = is_down ? (is_left ? Way::down_left : Way::down_right)
+                              : (is_left ? Way::up_left : Way::up_right);
+  const float x = std::abs(value.x);
+  const float y = std::abs(value.y);
+  const Way four = further(x, beside, y, above);
+  const Way eight = further(std::max(x, y), four, x * diagonal + y * diagonal, between);
+  digits.four = kept_or(four, before.four, value, length_square * kept_of_four);
+  digits.eight = kept_or(eight, before.eight, value, length_square * kept_of_eight);
   return digits;
 }
 

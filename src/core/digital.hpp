@@ -7,6 +7,7 @@
 namespace nextmove::core {
 
 /// What `value` reads as after having read as `before`.
-Digital digits_of(Vec2 value, const Digital& before, const Thresholds& thresholds);
+Digital digits_of_axis(float value, const Digital& before, const Thresholds& thresholds);
+Digital digits_of_vector(Vec2 value, const Digital& before, const Thresholds& thresholds);
 
 }  // namespace nextmove::core

@@ -1,10 +1,14 @@
 // Which of its devices a seat's player has in hand.
 #pragma once
 
+#include <algorithm>
+#include <array>
+#include <limits>
 #include <memory>
 #include <span>
 
 #include <nextmove/event.hpp>
+#include <nextmove/seating.hpp>
 
 #include "slot.hpp"
 
@@ -18,38 +22,62 @@ constexpr bool are_one_hand(DeviceKind a, DeviceKind b) {
   return a == b || (is_desk(a) && is_desk(b));
 }
 
+/// A control is used on purpose when the square of its value comes to this and was below. A mouse
+/// and its wheel have rules of their own.
+constexpr float purpose_of(ControlForm form) {
+  switch (form) {
+    case ControlForm::button: return 0.5F * 0.5F;
+    case ControlForm::trigger:
+    case ControlForm::stick: return hand_push * hand_push;
+    default: return std::numeric_limits<float>::infinity();
+  }
+}
+
+inline constexpr std::array<float, control_count> purposes = {
+    std::numeric_limits<float>::infinity(),
+#define NEXTMOVE_CONTROL(name, device, form, source, part) purpose_of(ControlForm::form),
+#include <nextmove/controls.inc>
+#undef NEXTMOVE_CONTROL
+};
+
+/// A key, button, trigger or stick of the device goes from `before` to what the event says. Without
+/// a branch; see Tally.
+inline void note_use(Slot& slot, Vec2 before, const Event& event) {
+  const float enough = purposes[static_cast<std::size_t>(event.control)];
+  const int is_past = event.x * event.x + event.y * event.y >= enough ? 1 : 0;
+  const int was_past = before.x * before.x + before.y * before.y >= enough ? 1 : 0;
+  slot.used_at = std::max(slot.used_at, event.time * (is_past & ~was_past));
+}
+
+/// The same for any control, whose value is about to change.
+void note_use(Slot& slot, const Event& event);
+
 class Hand {
  public:
+  using Slots = std::span<const std::unique_ptr<Slot>>;
+
   /// Nothing where the seat has no device.
   const Slot* slot() const { return held_; }
 
-  /// A control of the device is about to have another value. What was used last is not asked again,
-  /// so that this costs next to nothing while one device is in use.
-  void hear(Slot& slot, const Event& event) {
-    if (&slot != used_) [[unlikely]]
-      consider(slot, event);
-  }
-
   /// Takes up what was used last, where it is time for it. True where that is another hand.
-  bool settle(Time now) {
-    if (used_ == held_) [[likely]]
-      return false;
-    return change(now);
+  bool settle(Slots slots, Time now) {
+    Slot* last = held_;
+    for (const auto& slot : slots) {
+      if (slot->used_at > last->used_at) last = slot.get();
+    }
+    return last != held_ && change(*last, now);
   }
 
   /// This device is in hand from now on.
   void take(Slot& slot, Time now);
 
   /// The device is gone; whatever of the others was used last is in hand.
-  void forget(const Slot& gone, std::span<const std::unique_ptr<Slot>> slots, Time now);
+  void forget(const Slot& gone, Slots slots, Time now);
 
  private:
-  void consider(Slot& slot, const Event& event);
-  bool change(Time now);
+  bool change(Slot& slot, Time now);
 
   Slot* held_ = nullptr;
-  Slot* used_ = nullptr;  // last, on purpose
-  Time used_since_{};
   Time held_since_{};
 };
 

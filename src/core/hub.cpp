@@ -227,12 +227,12 @@ std::span<const Notice> Hub::notices() const {
 // ---- events
 
 void Hub::feed(const Event& event) {
+  core::HubState& state = *state_;
   const bool fits = core::is_in_range(event);
   core::require(fits, "Hub::feed was given an event that is not valid (see is_valid)");
-  const bool is_known = state_->seating.knows(event.device);
-  if (!fits || !is_known) return;
-  state_->report(event);
-  state_->queue.push(event);
+  if (!fits || !state.seating.knows(event.device)) return;
+  state.report(event);
+  state.queue.push(event);
 }
 
 void Hub::release_all(Time now) {
@@ -241,16 +241,17 @@ void Hub::release_all(Time now) {
 }
 
 void Hub::update(Time now) {
-  state_->journal.now = now;
-  state_->journal.is_running = true;
-  state_->report(Updated{now});
-  const std::span<const Event> due = state_->queue.until(now);
-  for (const Event& event : due) state_->work_off(event);
-  state_->queue.drop(due.size());
-  state_->seating.update_captures(now);
+  core::HubState& state = *state_;
+  state.journal.now = now;
+  state.journal.is_running = true;
+  state.report(Updated{now});
+  const std::span<const Event> due = state.queue.until(now);
+  for (const Event& event : due) state.work_off(event);
+  state.queue.drop(due.size());
+  state.seating.update_captures(now);
   for (const auto& seat : seats()) seat->state().update(now);
-  state_->seating.note_hands();
-  state_->seating.publish_notices();
+  state.seating.note_hands();
+  state.seating.publish_notices();
   for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().call_handlers();
 }
 

@@ -18,11 +18,14 @@ struct Intake {
   bool is_changed = false;   // by an interceptor
 };
 
+/// The square of a length of 1, whichever way it points, is no more than this.
+inline constexpr float rounded_one = 1.000001F;
+
 /// `value` within the range of its kind.
 inline Vec2 clamped(Vec2 v, ActionKind kind) {
   if (kind == ActionKind::vector) {
     const float square = v.x * v.x + v.y * v.y;
-    if (square <= 1) return v;
+    if (square <= rounded_one) return v;
     const float length = std::sqrt(square);
     return {v.x / length, v.y / length};
   }

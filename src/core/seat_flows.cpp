@@ -30,9 +30,9 @@ Vec2 SeatState::custom(const LiveBinding& binding, Vec2 value) const {
   return is_given ? function(value) : value;
 }
 
-void SeatState::flow(Slot& slot, const Wire& wire, RouteState& state, Vec2 value, Cause cause) {
-  if (state.value == value) return;
-  state.value = value;
+void SeatState::flow(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
+  if (slot.shares[wire.state] == value) return;
+  slot.shares[wire.state] = value;
   const LiveBinding& binding = wiring_->binding(wire.route->binding);
   if (cause == Cause::rewired) {
     rewired_flows_.push_back({&slot, &binding});
@@ -44,7 +44,7 @@ void SeatState::flow(Slot& slot, const Wire& wire, RouteState& state, Vec2 value
 void SeatState::retarget(Slot& slot, const LiveBinding& binding, Cause cause) {
   Vec2 sum;
   for (std::uint32_t i = 0; i < binding.count; ++i) {
-    add(sum, slot.routes[binding.first_state + i].value, 1);
+    add(sum, slot.shares[binding.first_state + i], 1);
   }
   const Vec2 target = bent(binding, clamped(sum, ActionKind::vector));
   FlowState& flow = slot.flows[binding.flow];
@@ -85,12 +85,12 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until) {
     add(way, flow.target, dt);
     add(way, behind, binding.smoothing * (1 - kept));
     flow.smooth = {flow.target.x + behind.x * kept, flow.target.y + behind.y * kept};
-    add(live.nudge, flow.pending, 1 - kept);
+    live.add_nudge(flow.pending, 1 - kept);
     flow.pending = {flow.pending.x * kept, flow.pending.y * kept};
   } else {
     add(way, flow.target, dt);
   }
-  if (is_motion) add(live.nudge, binding.shaping.scaled(way), binding.rate);
+  if (is_motion) live.add_nudge(binding.shaping.scaled(way), binding.rate);
   live.is_stale = true;
   tally_.mark(binding.action);
 }
@@ -102,8 +102,7 @@ bool SeatState::comes_to_rest(Slot& slot, const LiveBinding& binding) {
   if (!is_settled) return false;
   LiveState& live = slot.live[Wiring::index(binding.action)];
   flow.smooth = flow.target;
-  live.is_stale = true;
-  add(live.nudge, flow.pending, 1);
+  live.add_nudge(flow.pending, 1);
   flow.pending = {};
   const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
   flow.is_listed = is_motion && flow.target != Vec2{};

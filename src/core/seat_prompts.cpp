@@ -24,10 +24,6 @@ void Prompting::set_family(const Family& family) {
   renew();
 }
 
-DeviceId SeatState::device_in_hand() const {
-  return hand_.slot() != nullptr ? hand_.slot()->device : DeviceId::none;
-}
-
 void SeatState::take_in_hand(DeviceId device) {
   const auto found = std::find_if(slots_.begin(), slots_.end(),
                                   [&](const auto& slot) { return slot->device == device; });

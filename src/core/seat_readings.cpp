@@ -16,19 +16,20 @@ float square(Vec2 v) {
 void SeatState::update(Time now) {
   since_last_ = now - last_update_;
   last_update_ = now;
-  if (hand_.settle(now)) [[unlikely]]
+  if (hand_.settle(slots_, now)) [[unlikely]]
     prompting_.renew();
   if (now >= next_due_) complete_gestures(now);
   if (!flows_.empty()) advance_flows(now);
   if (!gestures_.empty()) note_progress(now);
-  for (const ActionId action : changes_) {
+  for (const ActionId action : changes()) {
     ButtonReading& button = readings_[Wiring::index(action)].button;
     button = {.held = button.held, .progress = button.progress};
   }
-  changes_.clear();
+  change_count_ = 0;
   const auto dirty = tally_.take_dirty();
   if (!interceptors_.empty()) return intercept(dirty);
   for (const ActionId action : dirty) {
+    tally_.clear_mark(action);
     Reading& reading = readings_[Wiring::index(action)];
     if (reading.kind == ActionKind::button) {
       commit_button(action, reading, take_button(action));
@@ -87,46 +88,54 @@ Intake SeatState::collect_button(ActionId action) {
   return intake;
 }
 
-// Across devices the largest wins, so that a drifting stick never beats a key, and at equal size
-// the device that was plugged in first.
 Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
+  switch (kind) {
+    case ActionKind::axis: return merged<ActionKind::axis>(action);
+    case ActionKind::vector: return merged<ActionKind::vector>(action);
+    default: return merged<ActionKind::motion>(action);
+  }
+}
+
+// Across devices the largest wins, so that a drifting stick never beats a key, and at equal size
+// (but for rounding: a full stick is no larger than a key) the device that was plugged in first.
+template <ActionKind kind>
+Vec2 SeatState::merged(ActionId action) {
   Vec2 largest;
-  float largest_square = 0;
   const std::uint32_t* const first = &first_driver_[Wiring::index(action)];
   for (std::uint32_t i = first[0]; i != first[1]; ++i) {
     const Driver& driver = drivers_[i];
     LiveState& live = *driver.live;
     Vec2 value = live.value;
     if (live.is_stale) {
-      value = live.value = device_value(driver, kind);
+      value = live.value = device_value<kind>(driver);
       live.is_stale = false;
-      if (live.nudge != Vec2{}) {
+      if (live.is_nudged) {
         value = clamped({value.x + live.nudge.x, value.y + live.nudge.y}, kind);
         live.nudge = {};
+        live.is_nudged = false;
         tally_.mark(action);  // it is over with the next update
       }
     }
-    if (square(value) > largest_square) {
-      largest = value;
-      largest_square = square(value);
-    }
+    const bool is_larger = square(value) > square(largest) * rounded_one;
+    largest = {is_larger ? value.x : largest.x, is_larger ? value.y : largest.y};
   }
   return tally_.heard(action).mutes != 0 ? Vec2{} : largest;
 }
 
 // Within a device the bindings add up.
-Vec2 SeatState::device_value(const Driver& driver, ActionKind kind) const {
+template <ActionKind kind>
+Vec2 SeatState::device_value(const Driver& driver) const {
   if (kind == ActionKind::motion) return {};
   Vec2 of_device;
   for (const LiveBinding& binding : driver.bindings) {
     Vec2 bent_value;
     if (binding.flow != no_index) {
-      bent_value = driver.slot->flows[binding.flow].smooth;
+      bent_value = driver.flows[binding.flow].smooth;
     } else if (binding.count != 0) {
       Vec2 sum;
-      const RouteState* state = &driver.slot->routes[binding.first_state];
-      for (const RouteState* end = state + binding.count; state != end; ++state) {
-        sum = {sum.x + state->value.x, sum.y + state->value.y};
+      const Vec2* share = driver.shares + binding.first_state;
+      for (const Vec2* end = share + binding.count; share != end; ++share) {
+        sum = {sum.x + share->x, sum.y + share->y};
       }
       bent_value = bent(binding, clamped(sum, kind));
     }
@@ -147,33 +156,36 @@ void SeatState::commit(ActionId action, const Intake& intake) {
 }
 
 void SeatState::commit_button(ActionId action, Reading& reading, const ButtonReading& button) {
-  const bool is_changed = button.presses + button.releases != 0 || button.let_go_early ||
-                          button.progress != reading.button.progress;
+  const bool is_changed = (button.presses + button.releases != 0) | button.let_go_early |
+                          (button.progress != reading.button.progress);
   reading.button = button;
   reading.presses_ever += button.presses;
   reading.releases_ever += button.releases;
   reading.early_ever += button.let_go_early ? 1 : 0;
-  if (is_changed) changes_.push_back(action);
+  list_change(action, is_changed);
 }
 
 void SeatState::commit_value(ActionId action, Reading& reading, Vec2 value) {
   const bool is_motion = reading.kind == ActionKind::motion;
   if (value == reading.value && (!is_motion || value == Vec2{})) return;
   reading.value = value;
-  changes_.push_back(action);
+  list_change(action, true);
   if (is_motion) {
     reading.x_ever += static_cast<double>(value.x);
     reading.y_ever += static_cast<double>(value.y);
   } else {
-    reading.digital = digits_of(value, reading.digital, wiring_->digital(action));
+    const Thresholds& thresholds = wiring_->digital(action);
+    reading.digital = reading.kind == ActionKind::axis
+                          ? digits_of_axis(value.x, reading.digital, thresholds)
+                          : digits_of_vector(value, reading.digital, thresholds);
   }
 }
 
 void SeatState::commit_pointer(ActionId action, Reading& reading, Vec2 position, bool is_present) {
-  if (position == reading.value && is_present == reading.is_present) return;
+  const bool is_changed = position != reading.value || is_present != reading.is_present;
   reading.value = position;
   reading.is_present = is_present;
-  changes_.push_back(action);
+  list_change(action, is_changed);
 }
 
 // ---- interceptors
@@ -211,6 +223,7 @@ void SeatState::remove_interceptor(InterceptorId id) {
 
 void SeatState::intercept(std::span<const ActionId> dirty) {
   taken_in_.clear();
+  for (const ActionId action : dirty) tally_.clear_mark(action);
   for (const ActionId action : dirty) intake(action);
   Incoming incoming{*this};
   is_intercepting_ = true;

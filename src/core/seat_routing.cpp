@@ -28,106 +28,108 @@ float mapped(const std::array<float, 4>& weights, const Halves& halves) {
          weights[3] * halves[3];
 }
 
-Vec2 mapped(const Route& route, const Halves& halves) {
-  return {mapped(route.to_x, halves), mapped(route.to_y, halves)};
+Vec2 linear(const Wire& wire, Vec2 value) {
+  return {wire.by_x.x * value.x + wire.by_y.x * value.y,
+          wire.by_x.y * value.x + wire.by_y.y * value.y};
+}
+
+/// What the control pushes a button with.
+inline float amount_of(const Wire& wire, Vec2 value) {
+  return wire.is_linear ? linear(wire, value).x : mapped(wire.route->to_x, halves_of(value));
+}
+
+/// What the control gives to an axis, a vector or a motion.
+inline Vec2 contribution_of(const Wire& wire, Vec2 value) {
+  if (wire.is_linear) return linear(wire, value);
+  const Halves halves = only_open(halves_of(value), wire.open);
+  return {mapped(wire.route->to_x, halves), mapped(wire.route->to_y, halves)};
 }
 
 }  // namespace
 
+// Without branches on what the player does; see Tally.
 inline void SeatState::press(const Wire& wire, RouteState& state, float value, Cause cause) {
-  const bool is_down = value >= (state.is_down ? wire.release_at : wire.press_at);
+  const bool is_down = value >= std::array{wire.press_at, wire.release_at}[state.is_down];
   if (is_down == state.is_down) return;
+  const bool is_heard =
+      wire.can_press & (cause == Cause::operated) & (tally_.heard(wire.action).mutes == 0);
+  const bool is_held = is_down & is_heard;
+  tally_.turn(wire.action, state.is_held, is_held, time_);
   state.is_down = is_down;
-  const bool is_silent = tally_.heard(wire.action).mutes != 0;
-  if (is_down && wire.can_press && cause == Cause::operated && !is_silent) {
-    state.is_held = true;
-    tally_.hold(wire.action, time_);
-  } else if (state.is_held) {
-    state.is_held = false;
-    tally_.let_go(wire.action);
-  }
+  state.is_held = is_held;
 }
 
-inline void SeatState::lean(Slot& slot, ActionId action, RouteState& state, Vec2 value) {
-  if (state.value == value) return;
-  state.value = value;
+inline void SeatState::lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value) {
+  slot.shares[state] = value;
   slot.live[Wiring::index(action)].is_stale = true;
   tally_.mark(action);
 }
 
-// Routes to which a control is closed follow it all the same, so that a press they did not hear
-// never counts as fresh later.
-[[gnu::always_inline]] inline void SeatState::route_at_once(Slot& slot, Source source, Vec2 value,
-                                                            Cause cause) {
-  const Wires::Bundle& bundle = wires_.bundle(source);
-  if (!bundle.is_simple()) [[unlikely]] {
-    if (bundle.has_with_controls && cause != Cause::rewired) {
-      operate_with_controls(slot, source, value);
-    }
-    if (bundle.has_rivals) release_first(slot, source, value, cause);
-  }
-  slot.controls[source] = value;
-  const Wire* const end = wires_.end(source);
-  for (const Wire* wire = wires_.begin(source); wire != end; ++wire) {
-    RouteState& state = slot.routes[wire->state];
-    if (wire->kind == RouteKind::press) {
-      press(*wire, state, value.x, cause);
-    } else if (wire->kind == RouteKind::push) {
-      lean(slot, wire->action, state, {wire->push.x * value.x, wire->push.y * value.x});
-    } else if (wire->kind == RouteKind::lean_whole && wire->open == part_all) {
-      lean(slot, wire->action, state, value);
-    } else {
-      route_slowly(slot, *wire, value, cause);
-    }
-  }
-}
-
-void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
-  route_at_once(slot, source, value, cause);
-}
-
+// The path of most events. It calls nothing, so that it needs to keep nothing for later.
 void SeatState::hear(Slot& slot, const Event& event) {
-  if (event.time >= next_due_) [[unlikely]]
-    complete_gestures(event.time);
+  const Source source = source_of(event.control);
+  const Wires::Bundle& bundle = wires_.bundle(source);
+  if (!bundle.is_plain || event.time >= next_due_) return hear_slowly(slot, event);
   time_ = event.time;
-  hand_.hear(slot, event);
+  const Vec2 value = {event.x, event.y};
+  note_use(slot, slot.controls[source], event);
+  slot.controls[source] = value;
+  if (!bundle.is_quick) return operate(slot, bundle, value, Cause::operated);
+  for (const Wire& wire : bundle) lean(slot, wire.action, wire.state, linear(wire, value));
+}
+
+[[gnu::noinline]] void SeatState::hear_slowly(Slot& slot, const Event& event) {
+  if (event.time >= next_due_) complete_gestures(event.time);
+  time_ = event.time;
+  note_use(slot, event);
   const Source source = source_of(event.control);
   const Vec2 value = {event.x, event.y};
-  if (source >= source_of(Control::Finger1)) [[unlikely]]
-    return hear_touch(slot, source, value);
-  route_at_once(slot, source, value, Cause::operated);
+  if (source >= source_of(Control::Finger1)) return hear_touch(slot, source, value);
+  route(slot, source, value, Cause::operated);
+}
+
+[[gnu::noinline]] void SeatState::operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value,
+                                          Cause cause) {
+  for (const Wire& wire : bundle) operate(slot, wire, value, cause);
+}
+
+inline void SeatState::operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
+  RouteState& state = slot.routes[wire.state];
+  switch (wire.kind) {
+    case RouteKind::press: press(wire, state, value.x, cause); break;
+    case RouteKind::lean: lean(slot, wire.action, wire.state, contribution_of(wire, value)); break;
+    case RouteKind::contact: contact(slot, wire, state, amount_of(wire, value), cause); break;
+    case RouteKind::flow: flow(slot, wire, contribution_of(wire, value), cause); break;
+    case RouteKind::point: point(slot, wire, value, cause); break;
+    case RouteKind::impulse:
+      if (cause == Cause::operated) impulse(slot, wire, state, amount_of(wire, value));
+      break;
+    case RouteKind::nudge:
+      if (cause == Cause::operated) nudge(slot, wire, contribution_of(wire, value));
+      break;
+  }
+}
+
+// Routes to which a control is closed follow it all the same, so that a press they did not hear
+// never counts as fresh later.
+void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
+  const Wires::Bundle& bundle = wires_.bundle(source);
+  if (bundle.has_with_controls && cause != Cause::rewired) {
+    operate_with_controls(slot, source, value);
+  }
+  if (bundle.has_rivals) release_first(slot, source, value, cause);
+  slot.controls[source] = value;
+  operate(slot, bundle, value, cause);
 }
 
 // A stick that swings from one side to the other lets go of the one before it pushes the other,
 // whichever binding was written first.
 void SeatState::release_first(Slot& slot, Source source, Vec2 value, Cause cause) {
-  for (const Wire* wire = wires_.begin(source); wire != wires_.end(source); ++wire) {
-    RouteState& state = slot.routes[wire->state];
-    if (wire->kind != RouteKind::contact || !state.is_down) continue;
-    const float amount = mapped(wire->route->to_x, halves_of(value));
-    if (amount < wire->release_at) contact(slot, *wire, state, amount, cause);
-  }
-}
-
-// What is rarer, and so kept out of the way of keys, buttons and whole sticks.
-[[gnu::noinline]] void SeatState::route_slowly(Slot& slot, const Wire& wire, Vec2 value,
-                                               Cause cause) {
-  const Route& route = *wire.route;
-  RouteState& state = slot.routes[wire.state];
-  const Halves halves = halves_of(value);
-  switch (wire.kind) {
-    case RouteKind::contact: contact(slot, wire, state, mapped(route.to_x, halves), cause); break;
-    case RouteKind::impulse:
-      if (cause == Cause::operated) impulse(slot, wire, state, mapped(route.to_x, halves));
-      break;
-    case RouteKind::flow:
-      flow(slot, wire, state, mapped(route, only_open(halves, wire.open)), cause);
-      break;
-    case RouteKind::nudge:
-      if (cause == Cause::operated) nudge(slot, wire, mapped(route, only_open(halves, wire.open)));
-      break;
-    case RouteKind::point: point(slot, wire, value, cause); break;
-    default: lean(slot, wire.action, state, mapped(route, only_open(halves, wire.open)));
+  for (const Wire& wire : wires_.bundle(source)) {
+    RouteState& state = slot.routes[wire.state];
+    if (wire.kind != RouteKind::contact || !state.is_down) continue;
+    const float amount = amount_of(wire, value);
+    if (amount < wire.release_at) contact(slot, wire, state, amount, cause);
   }
 }
 
@@ -139,7 +141,7 @@ void SeatState::contact(Slot& slot, const Wire& wire, RouteState& state, float v
     cut_contact(slot, *wire.route, state);
   } else if (!is_down) {
     end_contact(slot, *wire.route, state);
-  } else if (wire.can_press && cause == Cause::operated && !is_muted(wire.action)) {
+  } else if (wire.can_press && cause == Cause::operated && tally_.heard(wire.action).mutes == 0) {
     begin_contact(slot, *wire.route, state);
   }
 }
@@ -148,9 +150,10 @@ void SeatState::contact(Slot& slot, const Wire& wire, RouteState& state, float v
 void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, float amount) {
   if (!wire.can_press || is_muted(wire.action)) return;
   constexpr float most_detents = 100;  // more than a hand turns between two events
-  const float total = std::min(state.value.x + amount, most_detents);
+  float& left_over = slot.shares[wire.state].x;
+  const float total = std::min(left_over + amount, most_detents);
   const float detents = std::floor(total);
-  state.value.x = total - detents;
+  left_over = total - detents;
   for (int i = 0; i < static_cast<int>(detents); ++i) {
     begin_contact(slot, *wire.route, state);
     end_contact(slot, *wire.route, state);
@@ -159,20 +162,16 @@ void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, float a
 
 void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 amount) {
   if (amount == Vec2{}) return;
-  LiveState& live = slot.live[Wiring::index(wire.action)];
-  live.is_stale = true;
   tally_.mark(wire.action);
-  Vec2* sum = &live.nudge;
-  if (wire.route->binding != no_index) {
-    const LiveBinding& binding = wiring_->binding(wire.route->binding);
-    if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
-    if (binding.smoothing > 0) {
-      advance(slot, binding, flow_time());
-      list_flow(slot, binding);
-      sum = &slot.flows[binding.flow].pending;
-    }
-  }
-  *sum = {sum->x + amount.x, sum->y + amount.y};
+  LiveState& live = slot.live[Wiring::index(wire.action)];
+  if (wire.route->binding == no_index) return live.add_nudge(amount, 1);
+  const LiveBinding& binding = wiring_->binding(wire.route->binding);
+  if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
+  if (binding.smoothing == 0) return live.add_nudge(amount, 1);
+  advance(slot, binding, flow_time());
+  list_flow(slot, binding);
+  Vec2& pending = slot.flows[binding.flow].pending;
+  pending = {pending.x + amount.x, pending.y + amount.y};
 }
 
 // The last to point wins, and a change of contexts does not make another the last. A pointer whose
@@ -276,11 +275,12 @@ void SeatState::release(Slot& slot, const Route& route) {
       slot.live[Wiring::index(route.action)].is_stale = true;
       tally_.mark(route.action);
     }
-    lean(slot, route.action, state, {});
+    lean(slot, route.action, route.state, {});
   } else {
     cut_contact(slot, route, state);
   }
   state = {};
+  slot.shares[route.state] = {};
 }
 
 }  // namespace nextmove::core

@@ -28,7 +28,7 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Cust
 // So that nothing grows while events come in.
 void SeatState::make_room() {
   entered_.reserve(wiring_->context_count());
-  changes_.reserve(wiring_->action_count());
+  changes_.resize(wiring_->action_count() + 1);
   taken_in_.reserve(wiring_->action_count());
   flipped_.reserve(wiring_->with_count());
   gestures_.reserve(slots_.size() * wiring_->gesture_count());
@@ -51,7 +51,8 @@ void SeatState::list_drivers() {
     const auto action = static_cast<ActionId>(i);
     for (const auto& slot : slots_) {
       if (!wiring_->drives(slot->kind, action)) continue;
-      drivers_.push_back({slot.get(), &slot->live[i], wiring_->live_bindings(action, slot->kind)});
+      drivers_.push_back({&slot->live[i], slot->shares.data(), slot->flows.data(),
+                          wiring_->live_bindings(action, slot->kind)});
     }
   }
   first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
@@ -110,7 +111,7 @@ void SeatState::play_by(Playbook playbook) {
     Slot anew{slot->device, slot->kind, *wiring_};
     std::copy(slot->controls.begin(), slot->controls.begin() + control_count,
               anew.controls.begin());
-    anew.used_until = slot->used_until;
+    anew.used_at = slot->used_at;
     *slot = std::move(anew);
   }
   make_room();
@@ -156,6 +157,7 @@ void SeatState::detach(HandlerSet& set) {
 
 // A set that is attached meanwhile is called from the next update on.
 void SeatState::call_handlers() {
+  if (handler_sets_.empty()) return;
   is_calling_ = true;
   const std::size_t count = handler_sets_.size();
   for (std::size_t i = 0; i < count; ++i) {

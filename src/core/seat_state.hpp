@@ -76,7 +76,9 @@ class SeatState {
   /// add_device.
   void hear_again(DeviceId device, std::span<const Vec2> values, Time time);
   /// Whether an entered context binds the control.
-  bool has_bound(Source source) const { return wires_.begin(source) != wires_.end(source); }
+  bool has_bound(Source source) const {
+    return wires_.bundle(source).begin() != wires_.bundle(source).end();
+  }
 
   void enter(ContextId context);
   void leave(ContextId context);
@@ -107,7 +109,7 @@ class SeatState {
 
   /// By action; in place until another playbook is adopted.
   std::span<const Reading> readings() const { return readings_; }
-  std::span<const ActionId> changes() const { return changes_; }
+  std::span<const ActionId> changes() const { return {changes_.data(), change_count_}; }
 
   void attach(HandlerSet& set);
   void detach(HandlerSet& set);
@@ -123,7 +125,9 @@ class SeatState {
 
   // Prompts (seat_prompts.cpp)
   /// What the player uses; none where the seat has no device.
-  DeviceId device_in_hand() const;
+  DeviceId device_in_hand() const {
+    return hand_.slot() != nullptr ? hand_.slot()->device : DeviceId::none;
+  }
   void take_in_hand(DeviceId device);
   std::span<const Prompt> prompts(ActionId action, ActionPart part) const;
   Caption caption(std::string_view text) const;
@@ -148,8 +152,9 @@ class SeatState {
   };
   /// A device that drives an axis, a vector or a motion.
   struct Driver {
-    Slot* slot;
     LiveState* live;
+    const Vec2* shares;  // of the device, as the next
+    const FlowState* flows;
     std::span<const LiveBinding> bindings;
   };
   struct PointerState {
@@ -165,16 +170,17 @@ class SeatState {
 
   // Routing (seat_routing.cpp)
   void route(Slot& slot, Source source, Vec2 value, Cause cause);
-  void route_at_once(Slot& slot, Source source, Vec2 value, Cause cause);
+  void hear_slowly(Slot& slot, const Event& event);
   void release_first(Slot& slot, Source source, Vec2 value, Cause cause);
-  void route_slowly(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
+  void operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value, Cause cause);
+  void operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void route_again();
   void route_again(Source source);
   void rest(Slot& slot);
   void press(const Wire& wire, RouteState& state, float value, Cause cause);
   void contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause);
   void impulse(Slot& slot, const Wire& wire, RouteState& state, float amount);
-  void lean(Slot& slot, ActionId action, RouteState& state, Vec2 value);
+  void lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value);
   void nudge(Slot& slot, const Wire& wire, Vec2 amount);
   void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void operate_with_controls(Slot& slot, Source source, Vec2 value);
@@ -208,7 +214,7 @@ class SeatState {
   void note_progress(Time now);
 
   // Flows (seat_flows.cpp)
-  void flow(Slot& slot, const Wire& wire, RouteState& state, Vec2 value, Cause cause);
+  void flow(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void retarget(Slot& slot, const LiveBinding& binding, Cause cause);
   void settle_rewired_flows();
   void list_flow(Slot& slot, const LiveBinding& binding);
@@ -226,13 +232,20 @@ class SeatState {
   ButtonReading take_button(ActionId action);
   Intake collect_button(ActionId action);
   void commit(ActionId action, const Intake& intake);
+  void list_change(ActionId action, bool is_changed) {
+    changes_[change_count_] = action;
+    change_count_ += is_changed ? 1 : 0;
+  }
   void commit_button(ActionId action, Reading& reading, const ButtonReading& button);
   void commit_value(ActionId action, Reading& reading, Vec2 value);
   void commit_pointer(ActionId action, Reading& reading, Vec2 position, bool is_present);
   void intercept(std::span<const ActionId> dirty);
   void list_interceptor(ListedInterceptor interceptor);
   Vec2 merged_value(ActionId action, ActionKind kind);
-  Vec2 device_value(const Driver& driver, ActionKind kind) const;
+  template <ActionKind kind>
+  Vec2 merged(ActionId action);
+  template <ActionKind kind>
+  Vec2 device_value(const Driver& driver) const;
 
   std::vector<std::vector<DeviceKind>> hands() const;
   template <class Use>
@@ -279,7 +292,8 @@ class SeatState {
   std::vector<std::uint32_t> mutes_;       // by mute: how often it is on
   std::vector<ContextId> entered_;         // the one that hears first in front
   std::vector<Reading> readings_;          // by action
-  std::vector<ActionId> changes_;
+  std::vector<ActionId> changes_;  // the first change_count_; one more has room for a write in vain
+  std::size_t change_count_ = 0;
   std::vector<ListedInterceptor> interceptors_;      // in order
   std::vector<ListedInterceptor> new_interceptors_;  // added by an interceptor
   std::uint32_t interceptors_ever_ = 0;

@@ -122,7 +122,7 @@ void SeatState::hear_place(Slot& slot, Source source, Vec2 value) {
 
 // Zones that nobody hears let the finger through to those below.
 bool SeatState::is_heard(Source zone) const {
-  return std::any_of(wires_.begin(zone), wires_.end(zone),
+  return std::any_of(wires_.bundle(zone).begin(), wires_.bundle(zone).end(),
                      [](const Wire& wire) { return wire.can_press; });
 }
 

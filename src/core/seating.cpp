@@ -332,6 +332,7 @@ void Seating::swap(Seat& a, Seat& b) {
 // std::stable_sort would allocate.
 void Seating::publish_notices() {
   notices_.clear();
+  if (pending_.empty()) return;
   for (const Notice& notice : pending_) {
     const auto later = std::find_if(notices_.rbegin(), notices_.rend(), [&](const Notice& before) {
       return before.time <= notice.time;

@@ -76,6 +76,7 @@ bool Seating::hear_captures(const Event& event) {
 }
 
 void Seating::update_captures(Time now) {
+  if (captures_.empty()) return;
   for (ActiveCapture& active : captures_) {
     active.capturing.update(now);
     active.seat->state().capture = active.capturing.capture();

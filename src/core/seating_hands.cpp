@@ -7,16 +7,16 @@ namespace nextmove::core {
 
 // The first device is told by the notice that it was given.
 void Seating::note_hands() {
-  in_hand_.resize(seats_.size(), DeviceId::none);
+  if (in_hand_.size() < seats_.size()) in_hand_.resize(seats_.size(), DeviceId::none);
   for (std::size_t i = 0; i < seats_.size(); ++i) {
     Seat& seat = *seats_[i];
     const DeviceId now = seat.state().device_in_hand();
     const DeviceId before = std::exchange(in_hand_[i], now);
     if (now == before) continue;
-    find_family(seat);
-    if (before == DeviceId::none || now == DeviceId::none) continue;
     const DeviceKind kind = at(now).device.kind;
     const bool is_one_hand = are_one_hand(at(before).device.kind, kind);
+    if (!is_one_hand || kind == DeviceKind::gamepad) find_family(seat);
+    if (before == DeviceId::none || now == DeviceId::none) continue;
     const bool is_one_pad = at(before).number == at(now).number;  // one that has come back, say
     if (is_one_hand && (kind != DeviceKind::gamepad || is_one_pad)) continue;
     note({.kind = NoticeKind::in_hand, .time = journal_.now, .seat = &seat, .device = now});

@@ -39,6 +39,7 @@ class LengthShaping {
     return std::copysign(beyond, value);
   }
   float curved(float length) const;  // where there are points
+  std::size_t piece(float length) const;
 
   bool is_straight_ = true;  // a length comes out as it goes in
   float axial_ = 0;
@@ -46,6 +47,7 @@ class LengthShaping {
   float to_ = 1;    // ... and here it is full
   float scale_ = 1;
   std::vector<Vec2> points_;  // of the curve; empty where it is a straight line
+  bool is_power_ = false;     // they are those of a power
 };
 
 }  // namespace nextmove::core

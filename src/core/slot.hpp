@@ -16,8 +16,8 @@ namespace nextmove::core {
 inline constexpr Time never = Time::max();
 inline constexpr Vec2 nowhere = {-1, -1};  // a position that is not known
 
+/// Of a route to a button.
 struct RouteState {
-  Vec2 value{};          // live routes: the contribution; impulses: the fraction left over
   bool is_down = false;  // the control is beyond the threshold
   bool is_held = false;  // ... and this route holds the action
 };
@@ -40,9 +40,16 @@ struct FlowState {
 
 /// What a device comes to for an axis, a vector or a motion.
 struct LiveState {
-  Vec2 value{};           // held: of axes and vectors
-  Vec2 nudge{};           // since the last update: displacements, and all of a motion
-  bool is_stale = false;  // a route or the nudge has changed since the last update
+  Vec2 value{};            // held: of axes and vectors
+  Vec2 nudge{};            // since the last update: displacements, and all of a motion
+  bool is_nudged = false;  // there is one
+  bool is_stale = false;   // a route or the nudge has changed since the last update
+
+  void add_nudge(Vec2 amount, float factor) {
+    nudge = {nudge.x + amount.x * factor, nudge.y + amount.y * factor};
+    is_nudged = true;
+    is_stale = true;
+  }
 };
 
 /// A finger on a touch screen.
@@ -63,6 +70,7 @@ struct Slot {
         kind(device_kind),
         controls(wiring.source_count()),
         routes(wiring.state_count()),
+        shares(wiring.state_count()),
         gestures(wiring.gesture_count()),
         flows(wiring.flow_count()),
         live(wiring.action_count()) {
@@ -73,15 +81,16 @@ struct Slot {
 
   DeviceId device;
   DeviceKind kind;
-  std::vector<Vec2> controls;          // by source
-  std::vector<RouteState> routes;      // by Route::state
+  std::vector<Vec2> controls;      // by source
+  std::vector<RouteState> routes;  // by Route::state
+  std::vector<Vec2> shares;        // likewise: what live routes add, and impulses have left over
   std::vector<GestureState> gestures;  // by Route::gesture
   std::vector<FlowState> flows;        // by LiveBinding::flow
   std::vector<LiveState> live;         // by action
   std::array<Finger, 10> fingers;
   std::uint32_t fingers_ever = 0;
-  Time used_until{};  // before another device was; see Hand
-  float nudged = 0;   // how far a mouse has come in one movement
+  Time used_at{};    // on purpose, the last time; see Hand
+  float nudged = 0;  // how far a mouse has come in one movement
   Time nudged_at{};
 };
 

@@ -5,6 +5,7 @@
 #include <array>
 #include <cstdint>
 #include <span>
+#include <utility>
 #include <vector>
 
 #include <nextmove/time.hpp>
@@ -32,7 +33,7 @@ class Tally {
     heard_.resize(actions);
     logs_.resize(actions);
     dirty_.resize(actions + 1);
-    taken_.reserve(actions);
+    taken_.resize(actions + 1);
   }
 
   Heard& heard(ActionId action) { return heard_[Wiring::index(action)]; }
@@ -48,21 +49,21 @@ class Tally {
     heard.is_dirty = true;
   }
 
-  void hold(ActionId action, Time time) {
+  /// A route that held it or not now does or does not.
+  void turn(ActionId action, bool was_held, bool is_held, Time time) {
     Heard& heard = heard_[Wiring::index(action)];
-    const unsigned is_press = heard.holders == 0 ? 1 : 0;
+    const std::uint32_t before = heard.holders;
+    const std::uint32_t now = before + is_held - was_held;
+    const std::uint32_t is_press = std::uint32_t{before == 0} & std::uint32_t{now != 0};
+    const std::uint32_t is_release = std::uint32_t{before != 0} & std::uint32_t{now == 0};
     logs_[Wiring::index(action)].note(time, is_press);
+    heard.holders = now;
     heard.presses += is_press;
-    ++heard.holders;
+    heard.releases += is_release;
     mark(action);
   }
-
-  void let_go(ActionId action) {
-    Heard& heard = heard_[Wiring::index(action)];
-    --heard.holders;
-    heard.releases += heard.holders == 0 ? 1 : 0;
-    mark(action);
-  }
+  void hold(ActionId action, Time time) { turn(action, false, true, time); }
+  void let_go(ActionId action) { turn(action, true, false, {}); }
 
   /// Pressed once more without having been up.
   void press_again(ActionId action, Time time) {
@@ -83,14 +84,14 @@ class Tally {
     mark(action);
   }
 
-  /// Hands out what is listed, so that what is marked from here on waits for the next update.
-  /// Valid until the next call.
+  /// Hands out what is listed, so that what is marked after its clear_mark waits for the next
+  /// update. Valid until the next call.
   std::span<const ActionId> take_dirty() {
-    taken_.assign(dirty_.begin(), dirty_.begin() + static_cast<std::ptrdiff_t>(dirty_count_));
-    dirty_count_ = 0;
-    for (const ActionId action : taken_) heard_[Wiring::index(action)].is_dirty = false;
-    return taken_;
+    dirty_.swap(taken_);
+    return {taken_.data(), std::exchange(dirty_count_, 0)};
   }
+
+  void clear_mark(ActionId action) { heard_[Wiring::index(action)].is_dirty = false; }
 
   /// True once for a press that is not older than `within` at `now`; see Seat::take_press.
   bool take_press(ActionId action, Duration within, Time now) {
@@ -134,7 +135,7 @@ class Tally {
   std::vector<Heard> heard_;     // by action
   std::vector<PressLog> logs_;   // by action
   std::vector<ActionId> dirty_;  // the first dirty_count_; one more has room for a write in vain
-  std::vector<ActionId> taken_;
+  std::vector<ActionId> taken_;  // those of the last update
   std::size_t dirty_count_ = 0;
 };
 

@@ -5,6 +5,37 @@
 
 namespace nextmove::core {
 
+namespace {
+
+// What each half of the control comes to. A button follows also what is closed to it.
+std::array<Vec2, 4> weights_of(const Route& route, unsigned open) {
+  const bool is_masked = is_live(route.kind) || route.kind == RouteKind::nudge;
+  std::array<Vec2, 4> weights;
+  for (std::size_t half = 0; half < 4; ++half) {
+    if (is_masked && ((open >> half) & 1U) == 0) continue;
+    weights[half] = {route.to_x[half], route.to_y[half]};
+  }
+  return weights;
+}
+
+// A finger goes through the zones first, and a displacement is over as soon as it is heard.
+bool has_plain_value(Source source) {
+  if (source >= control_count) return false;
+  const ControlInfo& control = info(static_cast<Control>(source));
+  return control.device != DeviceKind::touch &&
+         (has_single_value(control.form) || control.form == ControlForm::stick);
+}
+
+bool is_quick(const Wire& wire) {
+  return wire.kind == RouteKind::lean && wire.is_linear;
+}
+
+bool are_opposite(Vec2 a, Vec2 b) {
+  return a == Vec2{-b.x, -b.y};
+}
+
+}  // namespace
+
 /// Which set of with-controls each half of a source is left to in one context: of those that are
 /// satisfied, the largest, and of equals the one written first.
 struct Wires::Winners {
@@ -31,22 +62,26 @@ Wires::Wires(const Wiring& wiring)
 
 void Wires::lay(std::span<const ContextId> entered, SchemeSet scheme) {
   scheme_ = scheme;
-  Wire* out = wires_.data();
+  Wire* first = wires_.data();
   for (Source source = 0; source < wiring_->source_count(); ++source) {
-    Wire* const begin = out;
-    out = lay(source, entered, begin);
-    const auto at = [&](const Wire* wire) {
-      return static_cast<std::uint32_t>(wire - wires_.data());
-    };
-    const bool has_rivals = std::any_of(begin, out, [](const Wire& wire) {
-      return wire.kind == RouteKind::contact && wire.route->parts != part_right;
-    });
-    bundles_[source] = {at(begin), at(out), !wiring_->with_routes(source).empty(), has_rivals};
+    lay(source, entered, first);
+    first = bundles_[source].last;
   }
 }
 
 void Wires::lay_again(Source source, std::span<const ContextId> entered) {
-  lay(source, entered, wires_.data() + bundles_[source].begin);
+  lay(source, entered, bundles_[source].first);
+}
+
+void Wires::lay(Source source, std::span<const ContextId> entered, Wire* first) {
+  Bundle bundle{first, lay_wires(source, entered, first)};
+  bundle.has_with_controls = !wiring_->with_routes(source).empty();
+  bundle.has_rivals = std::any_of(bundle.begin(), bundle.end(), [](const Wire& wire) {
+    return wire.kind == RouteKind::contact && wire.route->parts != part_right;
+  });
+  bundle.is_plain = has_plain_value(source) && !bundle.has_with_controls && !bundle.has_rivals;
+  bundle.is_quick = bundle.is_plain && std::all_of(bundle.begin(), bundle.end(), is_quick);
+  bundles_[source] = bundle;
 }
 
 bool Wires::count_with(std::size_t with, int devices) {
@@ -76,18 +111,20 @@ Wires::Winners Wires::winners(const Route* begin, const Route* end) const {
 
 // Walks down the entered contexts. What one of them binds it claims, half by half, from those
 // below.
-Wire* Wires::lay(Source source, std::span<const ContextId> entered, Wire* out) {
+Wire* Wires::lay_wires(Source source, std::span<const ContextId> entered, Wire* out) const {
   const auto add = [&](const Route& route, unsigned open) {
-    const bool is_open = (route.parts & open) != 0;
-    const Vec2 push = is_open ? Vec2{route.to_x[0], route.to_y[0]} : Vec2{};
+    const std::array<Vec2, 4> weights = weights_of(route, open);
     *out++ = {route.kind,
               static_cast<std::uint8_t>(open),
-              is_open,
+              (route.parts & open) != 0,
+              route.is_single ||
+                  (are_opposite(weights[0], weights[1]) && are_opposite(weights[2], weights[3])),
               route.action,
               route.state,
               route.press_at,
               route.release_at,
-              push,
+              weights[0],
+              weights[2],
               &route};
   };
   const unsigned device = 1U << static_cast<unsigned>(Wiring::device_of(source));

@@ -14,17 +14,25 @@ struct Wire {
   RouteKind kind;
   std::uint8_t open;  // ControlPart bits that it hears
   bool can_press;
+  bool is_linear;  // the control's value (x, y) comes to by_x * x + by_y * y
   ActionId action;
   std::uint32_t state;
   float press_at;
   float release_at;
-  Vec2 push;  // for a control with a single value; 0 where that is closed
+  Vec2 by_x;
+  Vec2 by_y;
   const Route* route;
 };
 
 class Wires {
  public:
   explicit Wires(const Wiring& wiring);
+  // Bundles point into the wires.
+  Wires(const Wires&) = delete;
+  Wires& operator=(const Wires&) = delete;
+  Wires(Wires&&) = default;
+  Wires& operator=(Wires&&) = default;
+  ~Wires() = default;
 
   /// Lays all wires anew for these contexts, the one that hears first in front, and for a seat that
   /// is held to this scheme.
@@ -37,21 +45,23 @@ class Wires {
 
   /// The wires of a source.
   struct Bundle {
-    std::uint32_t begin = 0;
-    std::uint32_t end = 0;
+    Wire* first = nullptr;
+    Wire* last = nullptr;            // one behind
     bool has_with_controls = false;  // among the parts of the source
     bool has_rivals = false;  // buttons on parts of it, of which one event can release one and
                               // press another
-    bool is_simple() const { return !has_with_controls && !has_rivals; }
+    bool is_plain = false;    // neither, and the source is a key, a button, a trigger or a stick
+    bool is_quick = false;    // and all it does is to lean, with its value as a whole
+    const Wire* begin() const { return first; }
+    const Wire* end() const { return last; }
   };
   const Bundle& bundle(Source source) const { return bundles_[source]; }
-  const Wire* begin(Source source) const { return wires_.data() + bundles_[source].begin; }
-  const Wire* end(Source source) const { return wires_.data() + bundles_[source].end; }
 
  private:
   struct Winners;
 
-  Wire* lay(Source source, std::span<const ContextId> entered, Wire* out);
+  void lay(Source source, std::span<const ContextId> entered, Wire* first);
+  Wire* lay_wires(Source source, std::span<const ContextId> entered, Wire* out) const;
   bool is_satisfied(std::size_t with_set) const;
   Winners winners(const Route* begin, const Route* end) const;
 

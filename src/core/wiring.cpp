@@ -50,10 +50,8 @@ RouteKind route_kind(const ResolvedControl& control, ActionKind kind,
   if (kind == ActionKind::button) return button_route(control, binding.gesture);
   if (control.source_form == ControlForm::displacement) return RouteKind::nudge;
   const Shaping& shaping = binding.shaping;
-  if (kind == ActionKind::motion || shaping.smoothing > Duration::zero()) return RouteKind::flow;
-  const bool is_inverted = shaping.invert_x || shaping.invert_y;
-  if (control.form == ControlForm::stick && !is_inverted) return RouteKind::lean_whole;
-  return has_single_value(control.source_form) ? RouteKind::push : RouteKind::lean;
+  const bool takes_time = kind == ActionKind::motion || shaping.smoothing > Duration::zero();
+  return takes_time ? RouteKind::flow : RouteKind::lean;
 }
 
 float default_dead_zone(ControlForm form) {
@@ -140,6 +138,7 @@ class Wiring::Drafter {
     route.kind = route_kind(*control, kind_of(binding), binding);
     route.action = static_cast<ActionId>(actions_.at(binding.action));
     route.parts = control->part;
+    route.is_single = has_single_value(control->source_form);
     route.pass_on = binding.pass_on;
     route.schemes = heard_under(binding, control->device, definition_.schemes);
     route.press_at = binding.thresholds.press_at;

@@ -18,24 +18,21 @@
 
 namespace nextmove::core {
 
-/// How a route turns the value of its control into what its action hears. The first three are what
+/// How a route turns the value of its control into what its action hears. The first two are what
 /// most events need.
 enum class RouteKind : std::uint8_t {
-  press,       ///< a button, pressed by a control with a single value
-  push,        ///< an axis or vector, by a control with a single value
-  lean_whole,  ///< a vector, by a whole stick
-  lean,        ///< an axis or vector, by part of a stick
-  contact,     ///< a button, by part of a stick or with a gesture
-  impulse,     ///< a button, by a displacement, which is never "down"
-  flow,        ///< a motion by a stick or a key, or whatever is smoothed: what takes time
-  nudge,       ///< an axis, vector or motion, by a displacement
-  point,       ///< a pointer
+  press,    ///< a button, pressed by a control with a single value
+  lean,     ///< an axis or vector, by a key, a trigger or a stick
+  contact,  ///< a button, by part of a stick or with a gesture
+  impulse,  ///< a button, by a displacement, which is never "down"
+  flow,     ///< a motion by a stick or a key, or whatever is smoothed: what takes time
+  nudge,    ///< an axis, vector or motion, by a displacement
+  point,    ///< a pointer
 };
 
 /// Whether a route of this kind adds to the value of an axis or a vector, or to the flow of one.
 inline bool is_live(RouteKind kind) {
-  return kind == RouteKind::push || kind == RouteKind::lean_whole || kind == RouteKind::lean ||
-         kind == RouteKind::flow;
+  return kind == RouteKind::lean || kind == RouteKind::flow;
 }
 
 inline constexpr std::uint32_t no_index = std::numeric_limits<std::uint32_t>::max();
@@ -46,6 +43,7 @@ inline constexpr std::uint32_t no_index = std::numeric_limits<std::uint32_t>::ma
 struct Route {
   RouteKind kind = RouteKind::press;
   bool pass_on = false;
+  bool is_single = false;            ///< its control has a single value
   std::uint8_t parts = 0;            ///< the halves it hears, as ControlPart bits
   std::uint16_t with_set = 0;        ///< what must be down; 0 for nothing
   SchemeSet schemes = every_scheme;  ///< under which it is heard

@@ -1,3 +1,6 @@
+#include <algorithm>
+#include <cmath>
+
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -45,6 +48,18 @@ TEST_F(Merging, AmongDevicesTheLargestWins) {
   stage.release(Control::KeyW);
   stage.wait(10ms);
   EXPECT_EQ(read(steer).value.y, from_stick);
+}
+
+TEST_F(Merging, AFullStickIsNoLargerThanAKeyWhicheverWayItPoints) {
+  stage.press(Control::KeyA);
+  for (int degrees = 0; degrees < 360; ++degrees) {
+    const float angle = static_cast<float>(degrees) / 57.29578F;
+    const Vec2 corner = {std::clamp(1.4F * std::cos(angle), -1.0F, 1.0F),
+                         std::clamp(1.4F * std::sin(angle), -1.0F, 1.0F)};
+    stage.move(Control::PadLeftStick, corner.x, corner.y);
+    stage.wait(10ms);
+    ASSERT_EQ(read(steer).value, (Vec2{-1, 0})) << degrees << " degrees";
+  }
 }
 
 TEST_F(Merging, AmongDevicesTheSignIsKept) {

@@ -10,7 +10,7 @@
 #include <nextmove/files.hpp>
 #include <nextmove/nextmove.hpp>
 
-#include "by_hand.hpp"
+#include "by_hand/controls.hpp"
 
 using namespace nextmove;
 
@@ -27,7 +27,8 @@ Playbook demo_playbook() {
 }
 
 // Keys, a mouse button, a stick and triggers, as busy hands give them: what is down goes up next,
-// and sticks and triggers sweep.
+// and sticks and triggers sweep. The hands of all players move at the same time, so their events
+// come in turn.
 std::vector<Event> busy_hands(DeviceId keyboard, DeviceId mouse, DeviceId pad) {
   using enum Control;
   constexpr std::array keys = {KeyW, KeyA,  KeyS, KeyD, ArrowUp, ArrowRight, KeyR,
@@ -121,10 +122,8 @@ void frames_next_move(benchmark::State& state) {
   }
   for (auto _ : state) {
     for (std::size_t frame = 0; frame < frames; ++frame) {
-      for (const auto& events : hands) {
-        for (std::size_t i = 0; i < events_a_frame; ++i) {
-          hub.feed(events[frame * events_a_frame + i]);
-        }
+      for (std::size_t i = 0; i < events_a_frame; ++i) {
+        for (const auto& events : hands) hub.feed(events[frame * events_a_frame + i]);
       }
       hub.update(hands[0][frame * events_a_frame + events_a_frame - 1].time);
       for (const auto& seat : hub.seats()) read_all(*seat, handles);
@@ -141,21 +140,23 @@ void frames_by_hand(benchmark::State& state) {
   }
   for (auto _ : state) {
     for (std::size_t frame = 0; frame < frames; ++frame) {
-      for (std::size_t seat = 0; seat < seats.size(); ++seat) {
-        for (std::size_t i = 0; i < events_a_frame; ++i) {
+      for (std::size_t i = 0; i < events_a_frame; ++i) {
+        for (std::size_t seat = 0; seat < seats.size(); ++seat) {
           seats[seat].handle(hands[seat][frame * events_a_frame + i]);
         }
+      }
+      for (std::size_t seat = 0; seat < seats.size(); ++seat) {
         seats[seat].update(hands[seat][frame * events_a_frame + events_a_frame - 1].time);
         benchmark::DoNotOptimize(seats[seat].steer);
         benchmark::DoNotOptimize(seats[seat].pan_chart);
         benchmark::DoNotOptimize(seats[seat].look);
         benchmark::DoNotOptimize(seats[seat].throttle);
-        benchmark::DoNotOptimize(seats[seat].lamp.reading);
-        benchmark::DoNotOptimize(seats[seat].winch.reading);
-        benchmark::DoNotOptimize(seats[seat].anchor.reading);
-        benchmark::DoNotOptimize(seats[seat].pilot.reading);
-        benchmark::DoNotOptimize(seats[seat].horn.reading);
-        benchmark::DoNotOptimize(seats[seat].mark.reading);
+        benchmark::DoNotOptimize(seats[seat].buttons[by_hand::lamp].reading);
+        benchmark::DoNotOptimize(seats[seat].buttons[by_hand::winch].reading);
+        benchmark::DoNotOptimize(seats[seat].buttons[by_hand::anchor].reading);
+        benchmark::DoNotOptimize(seats[seat].buttons[by_hand::pilot].reading);
+        benchmark::DoNotOptimize(seats[seat].buttons[by_hand::horn].reading);
+        benchmark::DoNotOptimize(seats[seat].buttons[by_hand::mark].reading);
       }
     }
   }

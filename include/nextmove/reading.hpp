@@ -38,7 +38,7 @@ enum class Way : std::uint8_t {
 struct Digital {
   std::int8_t x = 0;      ///< -1, 0 or 1; each axis by itself
   std::int8_t y = 0;      ///< likewise; 0 for an axis
-  Way four = Way::none;   ///< the nearest of right, up, left and down
+  Way four = Way::none;   ///< the nearest of right, up, left and down; of two, the first of them
   Way eight = Way::none;  ///< the nearest of all eight
 
   friend bool operator==(const Digital&, const Digital&) = default;

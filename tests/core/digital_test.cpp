@@ -93,6 +93,26 @@ TEST_F(DigitalReading, EachOfTheFourWaysIsTheNearest) {
   }
 }
 
+TEST_F(DigitalReading, ExactlyBetweenTwoOfTheFourWaysTheFirstOfThemIsRead) {
+  using enum Control;
+  struct Case {
+    Control one;
+    Control other;
+    Way way;
+  };
+  for (const Case& keys : {Case{KeyD, KeyW, Way::right}, Case{KeyW, KeyA, Way::up},
+                           Case{KeyA, KeyS, Way::left}, Case{KeyS, KeyD, Way::right}}) {
+    stage.press(keys.one);
+    stage.press(keys.other);
+    stage.wait(1ms);
+    const Vector steer = stage.hub().playbook().vector("steer");
+    EXPECT_EQ(stage.seat().read(steer).digital.four, keys.way) << to_string(keys.one);
+    stage.release(keys.one);
+    stage.release(keys.other);
+    stage.wait(1ms);
+  }
+}
+
 TEST_F(DigitalReading, AWayIsKeptUntilAnotherIsClearlyNearer) {
   at(0);
   EXPECT_EQ(at(27).eight, Way::right) << "past the border at 22.5, by less than 5 degrees";

@@ -164,6 +164,19 @@ TEST_F(InHand, IsNothingWhereThereIsNoDevice) {
   EXPECT_EQ(in_hand(), DeviceId::none);
 }
 
+TEST_F(InHand, FallsBackAtOnceToTheOneUsedBeforeIt) {
+  const DeviceId second = stage.hub().plug({DeviceKind::gamepad, "another"}, stage.hub().now());
+  stage.press(KeyW);
+  stage.wait(1s);
+  use_pad();
+  stage.hub().feed({stage.hub().now(), second, PadSouth, 1});
+  stage.wait(1s);
+  ASSERT_EQ(in_hand(), second);
+  stage.hub().unplug(second, stage.hub().now());
+  stage.wait(1ms);
+  EXPECT_EQ(in_hand(), pad);
+}
+
 TEST_F(InHand, IsAPadThatIsPluggedInWhileTheGameRuns) {
   const DeviceId second = stage.hub().plug({DeviceKind::gamepad, "another"}, 1s);
   stage.wait(10ms);

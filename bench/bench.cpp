@@ -247,13 +247,17 @@ class Reporter : public benchmark::BenchmarkReporter {
   std::map<std::string, double> times;
 };
 
-void print_ratio(const Reporter& reporter, const std::string& what, const std::string& name,
-                 double units) {
-  const auto ours = reporter.times.find(name + "next_move" + what);
-  const auto theirs = reporter.times.find(name + "by_hand" + what);
+void print_line(const std::string& label, double ours, const char* other, double theirs) {
+  std::printf("%-28s %9.1f ns  %-8s %9.1f ns  ratio %.2f\n", label.c_str(), ours, other, theirs,
+              ours / theirs);
+}
+
+void print_ratio(const Reporter& reporter, const std::string& name, const std::string& seats,
+                 const std::string& label, double units) {
+  const auto ours = reporter.times.find(name + "_next_move/" + seats);
+  const auto theirs = reporter.times.find(name + "_by_hand/" + seats);
   if (ours == reporter.times.end() || theirs == reporter.times.end()) return;
-  std::printf("%-28s %9.1f ns  by hand %9.1f ns  ratio %.2f\n", (name + what).c_str(),
-              ours->second / units, theirs->second / units, ours->second / theirs->second);
+  print_line(label, ours->second / units, "by hand", theirs->second / units);
 }
 
 void print_growth(const Reporter& reporter) {
@@ -263,16 +267,14 @@ void print_growth(const Reporter& reporter) {
   constexpr double events = 20;
   std::printf(
       "An event with its share of the update, in a playbook of 10000 bindings and of 10:\n");
-  std::printf("%-28s %9.1f ns  of 10    %9.1f ns  ratio %.2f\n", "10000 bindings",
-              large->second / events, small->second / events, large->second / small->second);
+  print_line("10000 bindings", large->second / events, "of 10", small->second / events);
 }
 
 void print_seats(const Reporter& reporter) {
   const auto one = reporter.times.find("frames_next_move/1");
   const auto four = reporter.times.find("frames_next_move/4");
   if (one == reporter.times.end() || four == reporter.times.end()) return;
-  std::printf("%-28s %9.1f ns  of 1     %9.1f ns  ratio %.2f\n", "a frame of 4 seats",
-              four->second / frames, one->second / frames, four->second / one->second);
+  print_line("4 seats, an update", four->second / frames, "of 1", one->second / frames);
 }
 
 }  // namespace
@@ -289,14 +291,18 @@ int main(int argc, char** argv) {
   if (benchmark::ReportUnrecognizedArguments(count, arguments.data())) return 2;
   Reporter reporter;
   benchmark::RunSpecifiedBenchmarks(&reporter);
-  std::printf("An event with its share of the update (%d events a frame, all readings read):\n",
-              events_a_frame);
-  print_ratio(reporter, "/1", "frames_", 1.0 * frames * events_a_frame);
-  print_ratio(reporter, "/4", "frames_", 4.0 * frames * events_a_frame);
+  std::printf(
+      "An event with its share of the update, and an update with its %d events a seat (all "
+      "readings read):\n",
+      events_a_frame);
+  print_ratio(reporter, "frames", "1", "1 seat, an event", 1.0 * frames * events_a_frame);
+  print_ratio(reporter, "frames", "1", "1 seat, an update", frames);
+  print_ratio(reporter, "frames", "4", "4 seats, an event", 4.0 * frames * events_a_frame);
+  print_ratio(reporter, "frames", "4", "4 seats, an update", frames);
   print_seats(reporter);
   std::printf("An update in which nothing happened:\n");
-  print_ratio(reporter, "/1", "idle_update_", 1);
-  print_ratio(reporter, "/4", "idle_update_", 1);
-  print_ratio(reporter, "/16", "idle_update_", 1);
+  print_ratio(reporter, "idle_update", "1", "1 seat", 1);
+  print_ratio(reporter, "idle_update", "4", "4 seats", 1);
+  print_ratio(reporter, "idle_update", "16", "16 seats", 1);
   print_growth(reporter);
 }

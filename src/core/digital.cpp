@@ -24,11 +24,15 @@ constexpr std::array<Vec2, 9> towards = {{{0, 0},
 constexpr float kept_of_four = 0.41317591F;
 constexpr float kept_of_eight = 0.78678822F;
 
-// Without branches, since a stick is on its way through all of them; see Tally.
+// What is past a threshold stays so down to the lower one. Without branches, as all that follows,
+// since a stick is on its way through all ways; see Tally.
+float enough(const Thresholds& thresholds, bool is_past) {
+  return std::array{thresholds.press_at, thresholds.release_at}[is_past];
+}
+
 std::int8_t digit_of(float value, std::int8_t before, const Thresholds& thresholds) {
-  const std::array<float, 2> enough = {thresholds.press_at, thresholds.release_at};
-  const float right = enough[before > 0 ? 1 : 0];
-  const float left = enough[before < 0 ? 1 : 0];
+  const float right = enough(thresholds, before > 0);
+  const float left = enough(thresholds, before < 0);
   return static_cast<std::int8_t>((value >= right ? 1 : 0) - (value <= -left ? 1 : 0));
 }
 
@@ -53,17 +57,14 @@ float square(float value) {
   return value * value;
 }
 
-float enough(const Digital& before, const Thresholds& thresholds) {
-  return std::array{thresholds.press_at, thresholds.release_at}[before.four != Way::none];
-}
-
 }  // namespace
 
 Digital digits_of_axis(float value, const Digital& before, const Thresholds& thresholds) {
   Digital digits;
   digits.x = digit_of(value, before.x, thresholds);
   const Way way = value < 0 ? Way::left : Way::right;
-  digits.four = std::abs(value) >= enough(before, thresholds) ? way : Way::none;
+  const float least = enough(thresholds, before.four != Way::none);
+  digits.four = std::abs(value) >= least ? way : Way::none;
   digits.eight = digits.four;
   return digits;
 }
@@ -73,7 +74,7 @@ Digital digits_of_vector(Vec2 value, const Digital& before, const Thresholds& th
   digits.x = digit_of(value.x, before.x, thresholds);
   digits.y = digit_of(value.y, before.y, thresholds);
   const float length_square = square(value.x) + square(value.y);
-  if (length_square < square(enough(before, thresholds))) return digits;
+  if (length_square < square(enough(thresholds, before.four != Way::none))) return digits;
   const bool is_left = value.x < 0;
   const bool is_down = value.y < 0;
   const Way beside = is_left ? Way::left : Way::right;

@@ -24,7 +24,7 @@ constexpr bool are_one_hand(DeviceKind a, DeviceKind b) {
 
 /// A control is used on purpose when the square of its value comes to this and was below. A mouse
 /// and its wheel have rules of their own.
-constexpr float purpose_of(ControlForm form) {
+constexpr float use_square_of(ControlForm form) {
   switch (form) {
     case ControlForm::button: return 0.5F * 0.5F;
     case ControlForm::trigger:
@@ -33,9 +33,9 @@ constexpr float purpose_of(ControlForm form) {
   }
 }
 
-inline constexpr std::array<float, control_count> purposes = {
+inline constexpr std::array<float, control_count> use_squares = {
     std::numeric_limits<float>::infinity(),
-#define NEXTMOVE_CONTROL(name, device, form, source, part) purpose_of(ControlForm::form),
+#define NEXTMOVE_CONTROL(name, device, form, source, part) use_square_of(ControlForm::form),
 #include <nextmove/controls.inc>
 #undef NEXTMOVE_CONTROL
 };
@@ -43,7 +43,7 @@ inline constexpr std::array<float, control_count> purposes = {
 /// A key, button, trigger or stick of the device goes from `before` to what the event says. Without
 /// a branch; see Tally.
 inline void note_use(Slot& slot, Vec2 before, const Event& event) {
-  const float enough = purposes[static_cast<std::size_t>(event.control)];
+  const float enough = use_squares[static_cast<std::size_t>(event.control)];
   const int is_past = event.x * event.x + event.y * event.y >= enough ? 1 : 0;
   const int was_past = before.x * before.x + before.y * before.y >= enough ? 1 : 0;
   slot.used_at = std::max(slot.used_at, event.time * (is_past & ~was_past));

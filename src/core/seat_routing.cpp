@@ -65,7 +65,7 @@ inline void SeatState::lean(Slot& slot, ActionId action, std::uint32_t state, Ve
   tally_.mark(action);
 }
 
-// The path of most events. It calls nothing, so that it needs to keep nothing for later.
+// The path of most events. It calls nothing on its way, so that it needs to keep nothing for later.
 void SeatState::hear(Slot& slot, const Event& event) {
   const Source source = source_of(event.control);
   const Wires::Bundle& bundle = wires_.bundle(source);

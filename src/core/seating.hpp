@@ -67,6 +67,7 @@ class Seating {
 
   /// Of all that were ever plugged in, and one for DeviceId::none.
   std::size_t device_count() const { return devices_.size(); }
+  /// There are listeners for each device, and they are quicker to count.
   bool knows(DeviceId id) const { return static_cast<std::size_t>(id) < listeners_.size(); }
   bool is_plugged(DeviceId id) const { return knows(id) && at(id).is_plugged; }
   const Device* device(DeviceId id) const { return knows(id) ? &at(id).device : nullptr; }

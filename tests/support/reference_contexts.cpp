@@ -5,6 +5,15 @@
 #include "support/reference_model.hpp"
 
 namespace nextmove::support {
+namespace {
+
+bool silences(const MuteDefinition& mute, const std::string& action) {
+  const bool is_named = std::any_of(mute.actions.begin(), mute.actions.end(),
+                                    [&](const auto& named) { return named.name == action; });
+  return is_named != mute.is_everything_but;
+}
+
+}  // namespace
 
 void ReferenceModel::enter(const std::string& name) {
   const auto found = std::find_if(book_.contexts.begin(), book_.contexts.end(),
@@ -101,10 +110,7 @@ void ReferenceModel::mute(const std::string& name) {
   for (const MuteDefinition& mute : book_.mutes) {
     if (mute.name != name) continue;
     for (std::size_t a = 0; a < actions_.size(); ++a) {
-      const bool is_named =
-          std::any_of(mute.actions.begin(), mute.actions.end(),
-                      [&](const auto& n) { return n.name == book_.actions[a].name; });
-      if (is_named == mute.is_everything_but || actions_[a].mutes++ > 0) continue;
+      if (!silences(mute, book_.actions[a].name) || actions_[a].mutes++ > 0) continue;
       for (Device& device : devices_) {
         for (std::size_t i = 0; i < items_.size(); ++i) {
           if (items_[i].action == a) cut(device.contacts[i], items_[i]);
@@ -120,10 +126,7 @@ void ReferenceModel::unmute(const std::string& name) {
   for (const MuteDefinition& mute : book_.mutes) {
     if (mute.name != name) continue;
     for (std::size_t a = 0; a < actions_.size(); ++a) {
-      const bool is_named =
-          std::any_of(mute.actions.begin(), mute.actions.end(),
-                      [&](const auto& n) { return n.name == book_.actions[a].name; });
-      if (is_named != mute.is_everything_but) --actions_[a].mutes;
+      if (silences(mute, book_.actions[a].name)) --actions_[a].mutes;
     }
   }
 }

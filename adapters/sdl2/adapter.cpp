@@ -26,30 +26,6 @@ Time time_of(const SDL_Event& event) {
   return std::chrono::milliseconds{is_plausible ? now - age : now};
 }
 
-struct Pad {
-  SDL_GameController* controller = nullptr;
-  SDL_JoystickID instance = 0;
-  DeviceId device = DeviceId::none;
-  std::array<Vec2, 2> sticks{};  // left, right; y up
-};
-
-/// SDL numbers fingers as it likes; here the first that is free gets the lowest number.
-struct TouchScreen {
-  SDL_TouchID id = 0;
-  DeviceId device = DeviceId::none;
-  std::array<std::optional<SDL_FingerID>, 10> fingers{};
-
-  std::optional<int> number_of(SDL_FingerID finger, bool is_new) {
-    auto found = std::find(fingers.begin(), fingers.end(), finger);
-    if (found == fingers.end() && is_new) {
-      found = std::find(fingers.begin(), fingers.end(), std::nullopt);
-      if (found != fingers.end()) *found = finger;
-    }
-    if (found == fingers.end()) return std::nullopt;
-    return static_cast<int>(found - fingers.begin());
-  }
-};
-
 Control nth(Control first, int number) {
   return static_cast<Control>(static_cast<int>(first) + number);
 }
@@ -64,6 +40,30 @@ Device describe(SDL_GameController* controller) {
 }  // namespace
 
 class Adapter::Implementation {
+  struct Pad {
+    SDL_GameController* controller = nullptr;
+    SDL_JoystickID instance = 0;
+    DeviceId device = DeviceId::none;
+    std::array<Vec2, 2> sticks{};  // left, right; y up
+  };
+
+  /// SDL numbers fingers as it likes; here the first that is free gets the lowest number.
+  struct TouchScreen {
+    SDL_TouchID id = 0;
+    DeviceId device = DeviceId::none;
+    std::array<std::optional<SDL_FingerID>, 10> fingers{};
+
+    std::optional<int> number_of(SDL_FingerID finger, bool is_new) {
+      auto found = std::find(fingers.begin(), fingers.end(), finger);
+      if (found == fingers.end() && is_new) {
+        found = std::find(fingers.begin(), fingers.end(), std::nullopt);
+        if (found != fingers.end()) *found = finger;
+      }
+      if (found == fingers.end()) return std::nullopt;
+      return static_cast<int>(found - fingers.begin());
+    }
+  };
+
  public:
   explicit Implementation(Hub& hub)
       : hub_(hub),

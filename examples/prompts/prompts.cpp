@@ -1,4 +1,5 @@
 #include <cstdio>
+#include <filesystem>
 
 #include <nextmove/files.hpp>
 #include <nextmove/nextmove.hpp>
@@ -16,7 +17,8 @@ void show(const Seat& seat) {
 }
 
 int main(int argc, char** argv) {
-  const auto playbook = load_playbook(argc > 1 ? argv[1] : "harbour.toml");
+  const auto beside = std::filesystem::path{argv[0]}.replace_filename("harbour.toml").string();
+  const auto playbook = load_playbook(argc > 1 ? argv[1] : beside);
   for (const auto& problem : playbook.diagnostics) std::puts(to_string(problem).c_str());
   if (!playbook) return 1;
 

@@ -2,15 +2,10 @@
 
 #include <algorithm>
 #include <array>
-
-#include "harbour.hpp"
+#include <numbers>
 
 namespace tidewater {
 namespace {
-
-constexpr int width = static_cast<int>(harbour_size.x);
-constexpr int height = static_cast<int>(harbour_size.y);
-constexpr double pi = 3.14159265;
 
 constexpr Colour deep_water = {0.08, 0.22, 0.30};
 constexpr Colour shallow_water = {0.16, 0.36, 0.42};
@@ -32,7 +27,7 @@ void fill_box(cairo_t* cr, double x, double y, double w, double h, Colour colour
 }  // namespace
 
 void draw_water(cairo_t* cr) {
-  cairo_pattern_t* depth = cairo_pattern_create_linear(0, 0, width, 0);
+  cairo_pattern_t* depth = cairo_pattern_create_linear(0, 0, harbour_width, 0);
   cairo_pattern_add_color_stop_rgb(depth, 0, deep_water.red, deep_water.green, deep_water.blue);
   cairo_pattern_add_color_stop_rgb(depth, 1, shallow_water.red, shallow_water.green,
                                    shallow_water.blue);
@@ -44,7 +39,7 @@ void draw_water(cairo_t* cr) {
   cairo_set_line_width(cr, 2);
   for (int row = 0; row < 20; ++row) {
     for (int i = 0; i < 8; ++i) {
-      const double x = (i * 151 + row * 67) % width;
+      const double x = (i * 151 + row * 67) % harbour_width;
       const double y = 24 + row * 42 + (i * 29) % 17;
       cairo_move_to(cr, x, y);
       cairo_curve_to(cr, x + 10, y - 6, x + 20, y - 6, x + 30, y);
@@ -55,13 +50,13 @@ void draw_water(cairo_t* cr) {
 }
 
 void draw_quay(cairo_t* cr) {
-  const double left = width - static_cast<double>(quay_width);
-  fill_box(cr, left, 0, width - left, height, stone);
+  const double left = harbour_width - static_cast<double>(quay_width);
+  fill_box(cr, left, 0, harbour_width - left, harbour_height, stone);
   cairo_set_source_rgba(cr, 0, 0, 0, 0.12);
   cairo_set_line_width(cr, 1.5);
-  for (int row = 0; row * 50 < height; ++row) {
+  for (int row = 0; row * 50 < harbour_height; ++row) {
     cairo_move_to(cr, left, row * 50);
-    cairo_line_to(cr, width, row * 50);
+    cairo_line_to(cr, harbour_width, row * 50);
     for (int i = 0; i < 3; ++i) {
       const double x = left + 40 + i * 80 + (row % 2) * 40;
       cairo_move_to(cr, x, row * 50);
@@ -69,11 +64,11 @@ void draw_quay(cairo_t* cr) {
     }
   }
   cairo_stroke(cr);
-  fill_box(cr, left - 14, 0, 14, height, timber);
-  fill_box(cr, left, 0, 10, height, dark_stone);
-  for (int y = 80; y < height; y += 160) {  // bollards
+  fill_box(cr, left - 14, 0, 14, harbour_height, timber);
+  fill_box(cr, left, 0, 10, harbour_height, dark_stone);
+  for (int y = 80; y < harbour_height; y += 160) {  // bollards
     set_colour(cr, funnel);
-    cairo_arc(cr, left + 30, y, 10, 0, 2 * pi);
+    cairo_arc(cr, left + 30, y, 10, 0, 2 * std::numbers::pi);
     cairo_fill(cr);
   }
   // The berth.
@@ -105,17 +100,17 @@ void draw_hull(cairo_t* cr, Colour side) {
   fill_box(cr, -14, -13, 34, 26, cabin);
   fill_box(cr, 12, -11, 6, 22, glass);
   set_colour(cr, funnel);
-  cairo_arc(cr, -28, 0, 8, 0, 2 * pi);
+  cairo_arc(cr, -28, 0, 8, 0, 2 * std::numbers::pi);
   cairo_fill(cr);
   set_colour(cr, side);
-  cairo_arc(cr, -28, 0, 4, 0, 2 * pi);
+  cairo_arc(cr, -28, 0, 4, 0, 2 * std::numbers::pi);
   cairo_fill(cr);
 }
 
 void draw_sound(cairo_t* cr) {
   cairo_set_source_rgba(cr, 1, 0.95, 0.75, 0.95);
   cairo_set_line_width(cr, 7);
-  cairo_arc(cr, ring_size / 2.0, ring_size / 2.0, ring_size / 2.0 - 8, 0, 2 * pi);
+  cairo_arc(cr, ring_size / 2.0, ring_size / 2.0, ring_size / 2.0 - 8, 0, 2 * std::numbers::pi);
   cairo_stroke(cr);
 }
 
@@ -194,16 +189,16 @@ void draw_jib(cairo_t* cr) {
 
 void draw_hook(cairo_t* cr) {
   set_colour(cr, funnel);
-  cairo_arc(cr, 32, 32, 28, 0, 2 * pi);
+  cairo_arc(cr, 32, 32, 28, 0, 2 * std::numbers::pi);
   cairo_fill(cr);
   set_colour(cr, {0.90, 0.67, 0.16});
-  cairo_arc(cr, 32, 32, 12, 0, 2 * pi);
+  cairo_arc(cr, 32, 32, 12, 0, 2 * std::numbers::pi);
   cairo_fill(cr);
 }
 
 void draw_zone(cairo_t* cr, int w, int h, bool is_round) {
   if (is_round) {
-    cairo_arc(cr, w / 2.0, h / 2.0, std::min(w, h) / 2.0 - 3, 0, 2 * pi);
+    cairo_arc(cr, w / 2.0, h / 2.0, std::min(w, h) / 2.0 - 3, 0, 2 * std::numbers::pi);
   } else {
     cairo_rectangle(cr, 3, 3, w - 6, h - 6);
   }
@@ -231,10 +226,10 @@ void draw_finger(cairo_t* cr) {
   fill_box(cr, 20, 15, 160, 90, ink);
   fill_box(cr, 28, 23, 144, 74, shallow_water);
   set_colour(cr, light_text);
-  cairo_arc(cr, 110, 62, 12, 0, 2 * pi);
+  cairo_arc(cr, 110, 62, 12, 0, 2 * std::numbers::pi);
   cairo_fill(cr);
   cairo_set_line_width(cr, 3);
-  cairo_arc(cr, 110, 62, 22, 0, 2 * pi);
+  cairo_arc(cr, 110, 62, 22, 0, 2 * std::numbers::pi);
   cairo_stroke(cr);
 }
 
@@ -250,7 +245,7 @@ void draw_pad(cairo_t* cr) {
   cairo_fill(cr);
   set_colour(cr, ink);
   for (const double x : {44.0, 116.0}) {
-    cairo_arc(cr, x, 64, 10, 0, 2 * pi);
+    cairo_arc(cr, x, 64, 10, 0, 2 * std::numbers::pi);
     cairo_fill(cr);
   }
 }

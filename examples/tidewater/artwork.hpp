@@ -4,10 +4,13 @@
 #include <SDL.h>
 #include <cairo.h>
 
+#include "harbour.hpp"
 #include "picture.hpp"
 
 namespace tidewater {
 
+inline constexpr int harbour_width = static_cast<int>(harbour_size.x);
+inline constexpr int harbour_height = static_cast<int>(harbour_size.y);
 inline constexpr int tug_size = 120;
 inline constexpr int ring_size = 256;
 inline constexpr int fog_height = 330;

@@ -3,11 +3,12 @@
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
+#include <numbers>
 
 namespace tidewater {
 namespace {
 
-constexpr float pi = 3.14159265F;
+constexpr float half_turn = std::numbers::pi_v<float>;
 constexpr float top_speed = 260;     // at full engine, per second
 constexpr float turn_rate = 3;       // radians per second
 constexpr float response = 4;        // how fast the hull follows the engine, per second
@@ -21,7 +22,7 @@ constexpr float hoist_rate = 0.5F;  // per second
 
 // The shortest way round from one heading to another, -pi..pi.
 float turn_between(float from, float to) {
-  return std::remainder(to - from, 2 * pi);
+  return std::remainder(to - from, 2 * half_turn);
 }
 
 }  // namespace
@@ -193,7 +194,7 @@ void Harbour::step_radio() {
 
 std::string Harbour::report() const {
   const int degrees =
-      static_cast<int>(std::lround(std::remainder(tug_.heading, 2 * pi) * 180 / pi));
+      static_cast<int>(std::lround(std::remainder(tug_.heading, 2 * half_turn) * 180 / half_turn));
   char text[160];
   std::snprintf(text, sizeof text,
                 "tug at %.1f %.1f, heading %d, engine %.0f %%, %u horns, chart %s, %zu marks",

@@ -4,16 +4,14 @@
 #include <array>
 #include <cmath>
 #include <cstdio>
+#include <numbers>
 
 #include "artwork.hpp"
 
 namespace tidewater {
 namespace {
 
-constexpr int width = static_cast<int>(harbour_size.x);
-constexpr int height = static_cast<int>(harbour_size.y);
 constexpr int strip_height = 64;
-constexpr double pi = 3.14159265;
 constexpr Vec2 crane_foot = {1110, 528};  // in the harbour
 
 // From the game's y up to the screen's y down.
@@ -44,9 +42,9 @@ SDL_Rect chart_frame_in(Vec2 size) {
 void look_at(SDL_Renderer* renderer, const View& view) {
   const SDL_Rect part = rectangle(view.part);
   const Tug& tug = view.harbour->tug();
-  const int left = std::clamp(screen_x(tug.position.x) - part.w / 2, 0, width - part.w);
-  const int top = std::clamp(screen_y(tug.position.y) - part.h / 2, 0, height - part.h);
-  const SDL_Rect shifted = {part.x - left, part.y - top, width, height};
+  const int left = std::clamp(screen_x(tug.position.x) - part.w / 2, 0, harbour_width - part.w);
+  const int top = std::clamp(screen_y(tug.position.y) - part.h / 2, 0, harbour_height - part.h);
+  const SDL_Rect shifted = {part.x - left, part.y - top, harbour_width, harbour_height};
   SDL_RenderSetViewport(renderer, &shifted);
   const SDL_Rect seen = {left, top, part.w, part.h};
   SDL_RenderSetClipRect(renderer, &seen);
@@ -60,12 +58,12 @@ SDL_Rect centred(int x, int y, int size) {
 
 Scene::Scene(SDL_Renderer* renderer)
     : renderer_(renderer),
-      harbour_(make_picture(renderer, width, height,
+      harbour_(make_picture(renderer, harbour_width, harbour_height,
                             [](cairo_t* cr) {
                               draw_water(cr);
                               draw_quay(cr);
                             })),
-      fog_(make_picture(renderer, width, fog_height, draw_fog)),
+      fog_(make_picture(renderer, harbour_width, fog_height, draw_fog)),
       tugs_{
           make_picture(renderer, tug_size, tug_size, [](cairo_t* cr) { draw_hull(cr, hull_red); }),
           make_picture(renderer, tug_size, tug_size,
@@ -77,7 +75,7 @@ Scene::Scene(SDL_Renderer* renderer)
       chart_(make_picture(renderer, chart_frame.w + 2 * chart_margin_x,
                           chart_frame.h + 2 * chart_margin_y, draw_sea_chart)),
       cross_(make_picture(renderer, 24, 24, draw_cross)),
-      strip_(make_picture(renderer, width, strip_height,
+      strip_(make_picture(renderer, harbour_width, strip_height,
                           [](cairo_t* cr) {
                             cairo_set_source_rgba(cr, 0.04, 0.09, 0.12, 0.82);
                             cairo_paint(cr);
@@ -120,11 +118,11 @@ void Scene::draw(const Frame& frame) {
 }
 
 void Scene::draw_harbour(const std::vector<View>& views) {
-  const SDL_Rect all = {0, 0, width, height};
+  const SDL_Rect all = {0, 0, harbour_width, harbour_height};
   SDL_RenderCopy(renderer_, harbour_.get(), nullptr, &all);
   for (const View& view : views) draw_rings(*view.harbour);
   for (std::size_t i = 0; i < views.size(); ++i) draw_tug(*views[i].harbour, i);
-  const SDL_Rect north = {0, 0, width - static_cast<int>(quay_width), fog_height};
+  const SDL_Rect north = {0, 0, harbour_width - static_cast<int>(quay_width), fog_height};
   SDL_RenderCopy(renderer_, fog_.get(), nullptr, &north);
   for (const View& view : views) {
     if (view.harbour->is_lamp_on()) draw_beam(*view.harbour);
@@ -156,11 +154,11 @@ void Scene::draw(const TablePicture& table) {
   draw_line("Who takes which tug?", 60, 40, 34);
   const int count = static_cast<int>(table.places.size());
   for (int i = 0; i < count; ++i) {
-    const int w = (width - 120 - (count - 1) * 30) / count;
+    const int w = (harbour_width - 120 - (count - 1) * 30) / count;
     draw_place(table.places[static_cast<std::size_t>(i)], static_cast<std::size_t>(i),
                {60 + i * (w + 30), 110, w, 330});
   }
-  const SDL_Rect below = {60, 470, width - 120, 270};
+  const SDL_Rect below = {60, 470, harbour_width - 120, 270};
   draw_box(below);
   draw_line(table.ways.empty() ? "Every tug is taken" : "To sit down, press", below.x + 24,
             below.y + 20, 20);
@@ -230,7 +228,7 @@ void Scene::draw(const KeysPicture& picture) {
               y + 32, 18);
   }
   y += 90;
-  for (std::size_t start = 0; start < picture.result.size() && y < height - 30; y += 26) {
+  for (std::size_t start = 0; start < picture.result.size() && y < harbour_height - 30; y += 26) {
     const std::size_t end = std::min(picture.result.find('\n', start), picture.result.size());
     draw_line(picture.result.substr(start, end - start), 60, y, 16);
     start = end + 1;
@@ -244,7 +242,7 @@ void Scene::draw_beam(const Harbour& harbour) {
   const SDL_Rect where = {x, y - beam_width / 2, beam_length, beam_width};
   const SDL_Point lamp = {0, beam_width / 2};
   const double clockwise =
-      -static_cast<double>(tug.heading) * 180 / pi + static_cast<double>(tug.light);
+      -static_cast<double>(tug.heading) * 180 / std::numbers::pi + static_cast<double>(tug.light);
   SDL_RenderCopyEx(renderer_, beam_.get(), nullptr, &where, clockwise, &lamp, SDL_FLIP_NONE);
 }
 
@@ -277,7 +275,7 @@ void Scene::draw_crane(const Harbour& harbour) {
   const SDL_Rect base = centred(x, y, 54);
   SDL_SetRenderDrawColor(renderer_, 54, 52, 50, 255);
   SDL_RenderFillRect(renderer_, &base);
-  const double radians = angle * pi / 180;
+  const double radians = angle * std::numbers::pi / 180;
   const int hook_x = x + static_cast<int>(std::lround(std::cos(radians) * (jib_length - 14)));
   const int hook_y = y - static_cast<int>(std::lround(std::sin(radians) * (jib_length - 14)));
   // Seen from above, what hangs high is nearer.
@@ -332,7 +330,7 @@ void Scene::draw_lines(const std::string& title, const std::vector<std::string>&
 void Scene::draw_tug(const Harbour& harbour, std::size_t number) {
   const Tug& tug = harbour.tug();
   const SDL_Rect where = centred(screen_x(tug.position.x), screen_y(tug.position.y), tug_size);
-  const double clockwise = -static_cast<double>(tug.heading) * 180 / pi;
+  const double clockwise = -static_cast<double>(tug.heading) * 180 / std::numbers::pi;
   SDL_Texture* const tug_picture = tugs_[number % tugs_.size()].get();
   SDL_RenderCopyEx(renderer_, tug_picture, nullptr, &where, clockwise, nullptr, SDL_FLIP_NONE);
 }

@@ -6,6 +6,8 @@
 #include <string>
 #include <string_view>
 
+#include <nextmove/standard.hpp>
+
 namespace nextmove {
 
 enum class DeviceKind : std::uint8_t { keyboard, mouse, gamepad, touch };

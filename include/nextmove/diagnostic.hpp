@@ -7,6 +7,8 @@
 #include <utility>
 #include <vector>
 
+#include <nextmove/standard.hpp>
+
 namespace nextmove {
 
 /// A place in a file. Line and column count from 1, in characters; 0 means "no place" (made in

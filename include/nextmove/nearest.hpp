@@ -5,6 +5,8 @@
 #include <string>
 #include <string_view>
 
+#include <nextmove/standard.hpp>
+
 namespace nextmove {
 
 /// The one of `names` that takes the fewest edits (a letter added, dropped, changed or two

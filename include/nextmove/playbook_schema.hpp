@@ -4,6 +4,8 @@
 
 #include <string>
 
+#include <nextmove/standard.hpp>
+
 namespace nextmove {
 
 /// A JSON Schema, draft 7, as indented JSON. It knows the form: keys, types, names of controls.

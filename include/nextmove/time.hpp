@@ -3,6 +3,8 @@
 
 #include <chrono>
 
+#include <nextmove/standard.hpp>
+
 namespace nextmove {
 
 /// Microseconds since a moment that the game chooses (usually its start). Never negative.

@@ -1,6 +1,8 @@
 // Two numbers.
 #pragma once
 
+#include <nextmove/standard.hpp>
+
 namespace nextmove {
 
 /// Two numbers. x grows to the right, y grows up.

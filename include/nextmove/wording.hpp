@@ -8,6 +8,8 @@
 #include <string_view>
 #include <vector>
 
+#include <nextmove/standard.hpp>
+
 namespace nextmove {
 
 /// The languages that come along.

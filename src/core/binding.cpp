@@ -7,7 +7,7 @@ namespace {
 
 constexpr std::string_view zone_prefix = "Touch:";
 
-constexpr std::array<Direction, 6> table = {{
+constexpr std::array<Direction, 6> direction_table = {{
     {"up", &BindingDefinition::up, 0, 1, false},
     {"down", &BindingDefinition::down, 0, -1, false},
     {"left", &BindingDefinition::left, -1, 0, false},
@@ -19,7 +19,7 @@ constexpr std::array<Direction, 6> table = {{
 }  // namespace
 
 std::span<const Direction> directions() {
-  return table;
+  return direction_table;
 }
 
 DeviceKind device_of(const PlacedControl& control) {

@@ -8,7 +8,7 @@
 namespace nextmove {
 namespace {
 
-constexpr std::array<ControlInfo, control_count> table = {
+constexpr std::array<ControlInfo, control_count> control_table = {
     ControlInfo{},
 #define NEXTMOVE_CONTROL(name, device, form, source, part) \
   ControlInfo{Control::name, #name, DeviceKind::device, ControlForm::form, Control::source, part},
@@ -19,12 +19,12 @@ constexpr std::array<ControlInfo, control_count> table = {
 }  // namespace
 
 std::span<const ControlInfo> all_controls() {
-  return std::span{table}.subspan(1);
+  return std::span{control_table}.subspan(1);
 }
 
 const ControlInfo& info(Control control) {
   const auto index = static_cast<std::size_t>(control);
-  return table[index < control_count ? index : 0];
+  return control_table[index < control_count ? index : 0];
 }
 
 std::optional<Control> find_control(std::string_view name) {

@@ -14,6 +14,7 @@ namespace {
 
 using core::ClashingPair;
 using core::DraftState;
+using core::has;
 using core::Use;
 
 constexpr std::array<std::string_view, 9> refusal_names = {
@@ -32,10 +33,6 @@ constexpr std::array<std::string_view, 9> reasons = {"",
                                                      "this action has that control already",
                                                      "such a control does not suit this action",
                                                      "another action has that control"};
-
-bool has(const std::vector<Combination>& list, const Combination& combination) {
-  return std::find(list.begin(), list.end(), combination) != list.end();
-}
 
 /// One attempt to change a draft.
 class Change {

@@ -58,11 +58,15 @@ void KeyMatrix::scan() {
   reported_.clear();
   for (const Control key : down_) {
     const auto at = is_modifier(key) ? std::nullopt : crossing_of(key);
+    if (!at) {
+      reported_.push_back(key);
+      continue;
+    }
     bool shares_row = false;
     bool shares_column = false;
     for (const Control other : reported_) {
       const auto there = is_modifier(other) ? std::nullopt : crossing_of(other);
-      if (!at || !there) continue;
+      if (!there) continue;
       shares_row = shares_row || (there->row == at->row && there->column != at->column);
       shares_column = shares_column || (there->column == at->column && there->row != at->row);
     }

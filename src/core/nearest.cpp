@@ -3,18 +3,10 @@
 
 #include <nextmove/nearest.hpp>
 
+#include "lower.hpp"
+
 namespace nextmove {
 namespace {
-
-char lower(char c) {
-  return c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c;
-}
-
-std::string lower(std::string_view text) {
-  std::string plain;
-  for (const char c : text) plain += lower(c);
-  return plain;
-}
 
 // The optimal string alignment distance (edits and swaps of neighbours), by rows.
 int distance(std::string_view a, std::string_view b) {
@@ -42,13 +34,13 @@ int distance(std::string_view a, std::string_view b) {
 std::string_view nearest_name(std::string_view word, std::span<const std::string_view> names) {
   constexpr std::size_t longest = 64;  // nobody mistypes a name of this length
   if (word.empty() || word.size() > longest) return {};
-  const std::string plain_word = lower(word);
+  const std::string plain_word = core::lower(word);
   const int most_edits = static_cast<int>(std::max<std::size_t>(1, word.size() / 3));
   int best = most_edits + 1;
   std::string_view nearest;
   for (const std::string_view name : names) {
     if (name.size() > longest) continue;
-    const int edits = distance(plain_word, lower(name));
+    const int edits = distance(plain_word, core::lower(name));
     if (edits < best) {
       best = edits;
       nearest = name;

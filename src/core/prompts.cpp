@@ -16,7 +16,7 @@ namespace {
 using core::control_at;
 
 /// A binding, and how a part of its action is done by it.
-struct Way {
+struct PromptWay {
   const BindingDefinition* binding;
   std::vector<PlacedControl> controls;  // one, or one a direction in the order they are shown
 };
@@ -103,7 +103,7 @@ class PromptMaker {
   void add(ContextId context, DeviceKind kind, std::optional<std::size_t> rank) {
     const ContextDefinition& definition = setting_.playbook.context(context);
     for (const BindingDefinition& binding : core::bindings_of(definition, action())) {
-      const Way way = way_of(binding, kind);
+      const PromptWay way = way_of(binding, kind);
       if (way.controls.empty()) continue;
       Prompt prompt = said(way, kind);
       prompt.is_heard = rank.has_value() && !is_claimed(way, *rank, kind);
@@ -118,8 +118,8 @@ class PromptMaker {
            is_heard_under(setting_.scheme, binding, kind, setting_.playbook.schemes());
   }
 
-  Way way_of(const BindingDefinition& binding, DeviceKind kind) const {
-    Way way{&binding, {}};
+  PromptWay way_of(const BindingDefinition& binding, DeviceKind kind) const {
+    PromptWay way{&binding, {}};
     const auto take = [&](const PlacedControl& control) {
       if (is_of(control, binding, kind)) way.controls.push_back(control);
     };
@@ -139,7 +139,7 @@ class PromptMaker {
   }
 
   // Whether a context above takes the controls away.
-  bool is_claimed(const Way& way, std::size_t rank, DeviceKind kind) const {
+  bool is_claimed(const PromptWay& way, std::size_t rank, DeviceKind kind) const {
     for (std::size_t i = 0; i < rank; ++i) {
       const ContextDefinition& above = setting_.playbook.context(setting_.contexts[i]);
       const bool is_blocked =
@@ -151,7 +151,7 @@ class PromptMaker {
     return false;
   }
 
-  bool claims(const BindingDefinition& other, const Way& way) const {
+  bool claims(const BindingDefinition& other, const PromptWay& way) const {
     if (other.pass_on) return false;
     const auto& mine = way.binding->with;
     const bool may_be_idle = std::any_of(other.with.begin(), other.with.end(), [&](const auto& it) {
@@ -174,7 +174,7 @@ class PromptMaker {
     return nextmove::part_for(control, setting_.labels, setting_.playbook.zones());
   }
 
-  Prompt said(const Way& way, DeviceKind kind) const {
+  Prompt said(const PromptWay& way, DeviceKind kind) const {
     Prompt prompt;
     prompt.device = kind;
     for (const PlacedControl& with : way.binding->with) {
@@ -197,7 +197,7 @@ class PromptMaker {
   }
 
   // The arrow keys, or the directional pad, as one thing.
-  PromptPart known_cross(const Way& way) const {
+  PromptPart known_cross(const PromptWay& way) const {
     using enum Control;
     constexpr std::array arrows = {ArrowUp, ArrowLeft, ArrowDown, ArrowRight};
     constexpr std::array pad = {PadUp, PadLeft, PadDown, PadRight};

@@ -1,16 +1,12 @@
 #include <algorithm>
-#include <cctype>
 
 #include <nextmove/remap_rows.hpp>
 
+#include "lower.hpp"
 #include "remapping.hpp"
 
 namespace nextmove {
 namespace {
-
-bool has(const std::vector<Combination>& list, const Combination& combination) {
-  return std::find(list.begin(), list.end(), combination) != list.end();
-}
 
 class RowMaker {
  public:
@@ -88,7 +84,7 @@ class RowMaker {
       std::vector<PromptPart> parts = prompt_parts(combination, labels_, draft_.playbook().zones());
       std::string words = to_text(parts);
       column.entries.push_back({slot, combination, std::move(parts), std::move(words),
-                                !has(usual, combination), is_clashing(slot)});
+                                !core::has(usual, combination), is_clashing(slot)});
       ++slot.number;
     }
     column.next = slot;
@@ -118,14 +114,6 @@ class RowMaker {
   std::vector<RemapRow> rows_;
 };
 
-std::string lower(std::string_view text) {
-  std::string out;
-  for (const char c : text) {
-    out += static_cast<char>(std::tolower(static_cast<unsigned char>(c)));
-  }
-  return out;
-}
-
 }  // namespace
 
 bool RemapRow::is_changed() const {
@@ -146,9 +134,9 @@ const RemapRow* find_row(std::span<const RemapRow> rows, const ControlSlot& slot
 }
 
 bool is_match(const RemapRow& row, std::string_view text) {
-  const std::string wanted = lower(text);
+  const std::string wanted = core::lower(text);
   const auto has_it = [&](std::string_view words) {
-    return lower(words).find(wanted) != std::string::npos;
+    return core::lower(words).find(wanted) != std::string::npos;
   };
   if (has_it(row.group) || has_it(row.label)) return true;
   for (const RemapColumn& column : row.columns) {

@@ -27,6 +27,10 @@ std::vector<std::string_view> names_of(std::span<const Definition> definitions) 
 
 }  // namespace
 
+bool has(const std::vector<Combination>& list, const Combination& combination) {
+  return std::find(list.begin(), list.end(), combination) != list.end();
+}
+
 bool is_reserved(const Combination& combination, const PlaybookDefinition& playbook) {
   const auto is_kept_off = [&](const PlacedControl& placed) {
     const auto control = resolve(placed, playbook.zones);
@@ -166,7 +170,7 @@ class Remapping::Fitter {
         report(name + " is reserved");
       } else if (!combination.with.empty() && !takes_with(action)) {
         report(name + ": this action takes no combinations");
-      } else if (std::find(controls.begin(), controls.end(), combination) == controls.end()) {
+      } else if (!has(controls, combination)) {
         controls.push_back(combination);
       }
     }

@@ -21,6 +21,9 @@ struct Cell {
   friend bool operator==(const Cell&, const Cell&) = default;
 };
 
+/// Whether the combination stands in the list.
+bool has(const std::vector<Combination>& list, const Combination& combination);
+
 /// Whether the playbook keeps remaps away from part of this.
 bool is_reserved(const Combination& combination, const PlaybookDefinition& playbook);
 

@@ -12,8 +12,8 @@ constexpr std::array<std::string_view, 5> kinds = {"button", "stick", "swipe", "
                                                    "two_fingers"};
 constexpr std::array<std::string_view, 5> corners = {"", "top_left", "top_right", "bottom_left",
                                                      "bottom_right"};
-constexpr std::array<std::string_view, 9> parts = {"",   "X",    "Y",     "Right", "Left",
-                                                   "Up", "Down", "Pinch", "Turn"};
+constexpr std::array<std::string_view, 9> part_suffixes = {"",   "X",    "Y",     "Right", "Left",
+                                                           "Up", "Down", "Pinch", "Turn"};
 
 }  // namespace
 
@@ -33,10 +33,10 @@ std::optional<Corner> find_corner(std::string_view name) {
 }
 
 std::string_view to_string(ZonePart part) {
-  return parts[static_cast<std::size_t>(part)];
+  return part_suffixes[static_cast<std::size_t>(part)];
 }
 std::optional<ZonePart> find_zone_part(std::string_view name) {
-  return core::find_name<ZonePart>(parts, name);
+  return core::find_name<ZonePart>(part_suffixes, name);
 }
 
 Area area_of(const ZoneDefinition& zone, Vec2 window) {

@@ -11,8 +11,8 @@ namespace {
 
 constexpr double picture_width = 1280;
 constexpr double picture_height = 800;
-constexpr double left = 110;
-constexpr double top = 110;
+constexpr double plot_left = 110;
+constexpr double plot_top = 110;
 constexpr double side = 590;  // of the diagram
 constexpr double legend_left = 760;
 
@@ -45,7 +45,7 @@ class Drawing {
 
   void draw(const std::vector<ShapedCurve>& curves, const std::string& title) {
     rectangle(0, 0, picture_width, picture_height, paper);
-    text(left, 62, title, 28);
+    text(plot_left, 62, title, 28);
     shade_dead_zones(curves);
     draw_grid();
     for (std::size_t i = 0; i < curves.size(); ++i) draw_curve(curves[i], strokes[i % 5]);
@@ -53,8 +53,8 @@ class Drawing {
   }
 
  private:
-  static double x_of(double push) { return left + push * side; }
-  static double y_of(double value) { return top + (1 - value) * side; }
+  static double x_of(double push) { return plot_left + push * side; }
+  static double y_of(double value) { return plot_top + (1 - value) * side; }
 
   void colour(const Colour& c) { cairo_set_source_rgb(cairo_, c.red, c.green, c.blue); }
 
@@ -90,27 +90,27 @@ class Drawing {
       inner = std::max(inner, static_cast<double>(curve.dead_zone));
       outer = std::max(outer, static_cast<double>(curve.outer_dead_zone));
     }
-    rectangle(left, top, inner * side, side, shade);
-    rectangle(x_of(1 - outer), top, outer * side, side, shade);
+    rectangle(plot_left, plot_top, inner * side, side, shade);
+    rectangle(x_of(1 - outer), plot_top, outer * side, side, shade);
   }
 
   void draw_grid() {
     for (int i = 0; i <= 10; i += 2) {
       const double at = i / 10.0;
-      line(x_of(at), top, x_of(at), top + side, faint, 1);
-      line(left, y_of(at), left + side, y_of(at), faint, 1);
+      line(x_of(at), plot_top, x_of(at), plot_top + side, faint, 1);
+      line(plot_left, y_of(at), plot_left + side, y_of(at), faint, 1);
       char number[8];
       std::snprintf(number, sizeof number, "%.1f", at);
-      text(x_of(at), top + side + 26, number, 16, 0.5);
-      text(left - 14, y_of(at) + 6, number, 16, 1);
+      text(x_of(at), plot_top + side + 26, number, 16, 0.5);
+      text(plot_left - 14, y_of(at) + 6, number, 16, 1);
     }
     const std::array<double, 2> dots = {2, 6};
     cairo_set_dash(cairo_, dots.data(), 2, 0);
     line(x_of(0), y_of(0), x_of(1), y_of(1), ink, 1);
     cairo_set_dash(cairo_, nullptr, 0, 0);
-    text(left + side / 2, top + side + 58, "how far it is pushed", 17, 0.5);
+    text(plot_left + side / 2, plot_top + side + 58, "how far it is pushed", 17, 0.5);
     cairo_save(cairo_);
-    cairo_translate(cairo_, left - 62, top + side / 2);
+    cairo_translate(cairo_, plot_left - 62, plot_top + side / 2);
     cairo_rotate(cairo_, -1.5707963267948966);
     text(0, 0, "what the game reads", 17, 0.5);
     cairo_restore(cairo_);
@@ -135,7 +135,7 @@ class Drawing {
   }
 
   void draw_legend(const std::vector<ShapedCurve>& curves) {
-    double y = top + 16;
+    double y = plot_top + 16;
     for (std::size_t i = 0; i < curves.size(); ++i) {
       const ShapedCurve& curve = curves[i];
       set_stroke(strokes[i % 5]);
@@ -157,7 +157,7 @@ class Drawing {
       if (!curve.note.empty()) text(legend_left + 72, y + 48, curve.note, 15);
       y += curve.note.empty() ? 70 : 92;
     }
-    text(legend_left, top + side, "shaded: dead zones   dotted: unshaped", 15);
+    text(legend_left, plot_top + side, "shaded: dead zones   dotted: unshaped", 15);
   }
 
   cairo_t* cairo_;

@@ -3,10 +3,11 @@
 #include <algorithm>
 #include <vector>
 
+#include "surface.hpp"
+
 namespace nextmove::draw {
 namespace {
 
-constexpr double quarter = 1.5707963267948966;
 constexpr double stroke = 0.05;
 
 std::vector<std::string> words_of(const std::string& text) {
@@ -57,17 +58,17 @@ void IconPen::box(double x, double y, double width, double height, double radius
   const double right = x + width - radius;
   const double bottom = y + height - radius;
   cairo_new_sub_path(cairo_);
-  cairo_arc(cairo_, right, y + radius, radius, -quarter, 0);
-  cairo_arc(cairo_, right, bottom, radius, 0, quarter);
-  cairo_arc(cairo_, x + radius, bottom, radius, quarter, 2 * quarter);
-  cairo_arc(cairo_, x + radius, y + radius, radius, 2 * quarter, 3 * quarter);
+  cairo_arc(cairo_, right, y + radius, radius, -quarter_turn, 0);
+  cairo_arc(cairo_, right, bottom, radius, 0, quarter_turn);
+  cairo_arc(cairo_, x + radius, bottom, radius, quarter_turn, 2 * quarter_turn);
+  cairo_arc(cairo_, x + radius, y + radius, radius, 2 * quarter_turn, 3 * quarter_turn);
   cairo_close_path(cairo_);
   finish(fill);
 }
 
 void IconPen::circle(double x, double y, double radius, Fill fill) {
   cairo_new_sub_path(cairo_);
-  cairo_arc(cairo_, x, y, radius, 0, 4 * quarter);
+  cairo_arc(cairo_, x, y, radius, 0, 4 * quarter_turn);
   finish(fill);
 }
 
@@ -85,7 +86,7 @@ void IconPen::head(double x, double y, double size, Towards towards) {
                        : towards == Towards::down ? 1
                        : towards == Towards::left ? 2
                                                   : 3;
-  cairo_rotate(cairo_, turns * quarter);
+  cairo_rotate(cairo_, turns * quarter_turn);
   cairo_move_to(cairo_, size / 2, 0);
   cairo_line_to(cairo_, -size / 2, size * 0.55);
   cairo_line_to(cairo_, -size / 2, -size * 0.55);

@@ -4,6 +4,7 @@
 #include <nextmove/labels.hpp>
 
 #include "icon_shapes.hpp"
+#include "picture_file.hpp"
 
 namespace nextmove::draw {
 namespace {
@@ -23,10 +24,6 @@ constexpr std::array short_names = {
     ShortName{Delete, "Del"},         ShortName{Insert, "Ins"},     ShortName{PageUp, "Pg Up"},
     ShortName{PageDown, "Pg Dn"},     ShortName{NumLock, "Num Lk"}, ShortName{ScrollLock, "Scr Lk"},
     ShortName{PrintScreen, "Prt Sc"}, ShortName{Pause, "Pause"}};
-
-bool ends_with(std::string_view text, std::string_view end) {
-  return text.size() > end.size() && text.substr(text.size() - end.size()) == end;
-}
 
 // Signs that everybody knows, drawn into a box round the middle.
 bool draw_sign(IconPen& pen, Control key) {

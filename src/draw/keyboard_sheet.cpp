@@ -107,8 +107,8 @@ constexpr std::array board = {KeyPlace{Escape, 0, 0},
                               KeyPlace{ArrowDown, 16.25, 5},
                               KeyPlace{ArrowRight, 17.25, 5}};
 
-constexpr double left = 34;
-constexpr double top = 84;
+constexpr double keys_left = 34;
+constexpr double keys_top = 84;
 constexpr double key_width = 50;
 constexpr double row_height = 58;
 constexpr double side_left = 972;
@@ -146,7 +146,7 @@ void draw_side(SheetPen& pen, const SheetSetting& setting,
   if (others.empty()) return;
   const double step = std::min(46.0, 6 * row_height / static_cast<double>(others.size()));
   for (std::size_t i = 0; i < others.size(); ++i) {
-    const double y = top + static_cast<double>(i) * step;
+    const double y = keys_top + static_cast<double>(i) * step;
     pen.icon(side_left, y, step * 0.86, others[i]->control);
     const double x = side_left + step;
     pen.text(x, y + step * 0.24, 150, std::min(12.0, step * 0.3),
@@ -167,8 +167,8 @@ void draw_keyboard_sheet(SheetPen& pen, const SheetSetting& setting) {
   const std::vector<MarkedControl> controls = by_control(marks);
   for (const KeyPlace& place : board) {
     const MarkedControl* marked = find(controls, place.key);
-    const double x = left + place.x * key_width;
-    const double y = top + place.row * row_height;
+    const double x = keys_left + place.x * key_width;
+    const double y = keys_top + place.row * row_height;
     const double width = place.width * key_width - 4;
     pen.box(x, y, width, row_height - 4, 6, marked != nullptr);
     pen.text(x + 5, y + 10, width - 10, 11, cap_text(place.key, setting.labels));

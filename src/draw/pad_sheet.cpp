@@ -9,12 +9,12 @@ namespace {
 
 using enum Control;
 
-struct Spot {
+struct PadSpot {
   double x, y;
 };
 
 // In a square round the middle of the pad, x to the right and y down, from -1 to 1.
-Spot spot_of(const PlacedControl& placed) {
+PadSpot spot_of(const PlacedControl& placed) {
   switch (info(placed.control).source) {
     case PadLeftTrigger: return {-0.62, -0.66};
     case PadRightTrigger: return {0.62, -0.66};
@@ -54,14 +54,14 @@ constexpr double column_width = 330;
 
 struct Row {
   const MarkedControl* control;
-  Spot spot;
+  PadSpot spot;
   double height() const {
     return std::max(40.0, static_cast<double>(control->marks.size()) * line_height + 4);
   }
 };
 
 void circle(SheetPen& pen, Control control, double radius) {
-  const Spot spot = spot_of(control);
+  const PadSpot spot = spot_of(control);
   pen.circle(middle_x + spot.x * scale, middle_y + spot.y * scale, radius * scale);
 }
 
@@ -77,7 +77,7 @@ void draw_pad(SheetPen& pen) {
   }
   for (const Control button : {PadNorth, PadWest, PadEast, PadSouth}) circle(pen, button, 0.075);
   for (const Control button : {PadStart, PadSelect}) circle(pen, button, 0.045);
-  const Spot middle = {-0.32, 0.22};
+  const PadSpot middle = {-0.32, 0.22};
   pen.box(middle_x + (middle.x - 0.06) * scale, middle_y + (middle.y - 0.18) * scale, 0.12 * scale,
           0.36 * scale, 6, false);
   pen.box(middle_x + (middle.x - 0.18) * scale, middle_y + (middle.y - 0.06) * scale, 0.36 * scale,
@@ -129,7 +129,7 @@ void draw_pad_sheet(SheetPen& pen, const SheetSetting& setting) {
   std::vector<Row> left;
   std::vector<Row> right;
   for (const MarkedControl& it : controls) {
-    const Spot spot = spot_of(it.control);
+    const PadSpot spot = spot_of(it.control);
     (spot.x < 0 ? left : right).push_back({&it, spot});
   }
   draw_side(pen, setting, std::move(left), true);

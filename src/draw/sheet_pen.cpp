@@ -4,6 +4,7 @@
 #include <array>
 
 #include "icon_shapes.hpp"
+#include "surface.hpp"
 
 namespace nextmove::draw {
 namespace {
@@ -27,12 +28,11 @@ void set(cairo_t* cairo, const Colour& colour) {
 }
 
 void round_path(cairo_t* cairo, double x, double y, double width, double height, double radius) {
-  constexpr double quarter = 1.5707963267948966;
   cairo_new_sub_path(cairo);
-  cairo_arc(cairo, x + width - radius, y + radius, radius, -quarter, 0);
-  cairo_arc(cairo, x + width - radius, y + height - radius, radius, 0, quarter);
-  cairo_arc(cairo, x + radius, y + height - radius, radius, quarter, 2 * quarter);
-  cairo_arc(cairo, x + radius, y + radius, radius, 2 * quarter, 3 * quarter);
+  cairo_arc(cairo, x + width - radius, y + radius, radius, -quarter_turn, 0);
+  cairo_arc(cairo, x + width - radius, y + height - radius, radius, 0, quarter_turn);
+  cairo_arc(cairo, x + radius, y + height - radius, radius, quarter_turn, 2 * quarter_turn);
+  cairo_arc(cairo, x + radius, y + radius, radius, 2 * quarter_turn, 3 * quarter_turn);
   cairo_close_path(cairo);
 }
 
@@ -196,11 +196,11 @@ void draw_marks(SheetPen& pen, double x, double y, double width, double height,
   const std::size_t rows = marks.size() > 1 ? 2 : 1;
   const std::size_t columns = (marks.size() + rows - 1) / rows;
   const double step = (width + 2) / static_cast<double>(columns);
-  const double row_height = rows == 1 ? std::min(height, 17.0) : (height - 2) / 2;
+  const double mark_height = rows == 1 ? std::min(height, 17.0) : (height - 2) / 2;
   for (std::size_t i = 0; i < marks.size(); ++i) {
     const std::size_t row = i / columns;
     pen.mark(x + static_cast<double>(i % columns) * step,
-             y + static_cast<double>(row) * (row_height + 2), step - 2, row_height, marks[i]);
+             y + static_cast<double>(row) * (mark_height + 2), step - 2, mark_height, marks[i]);
   }
 }
 

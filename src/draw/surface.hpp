@@ -1,10 +1,13 @@
-// cairo's objects, which let go of themselves.
+// cairo's objects, which let go of themselves, and its angles.
 #pragma once
 
 #include <cairo.h>
 #include <memory>
+#include <numbers>
 
 namespace nextmove::draw {
+
+inline constexpr double quarter_turn = std::numbers::pi / 2;
 
 struct SurfaceDeleter {
   void operator()(cairo_surface_t* surface) const { cairo_surface_destroy(surface); }

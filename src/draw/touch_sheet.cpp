@@ -6,8 +6,8 @@
 namespace nextmove::draw {
 namespace {
 
-constexpr double left = 40;
-constexpr double top = 96;
+constexpr double screen_left = 40;
+constexpr double screen_top = 96;
 constexpr Vec2 screen = {800, 450};
 
 const ZoneDefinition* zone_of(const SheetSetting& setting, const PlacedControl& control) {
@@ -25,21 +25,22 @@ void draw_touch_sheet(SheetPen& pen, const SheetSetting& setting) {
   // Those that lie on top are drawn last.
   std::vector<MarkedControl> controls = by_control(marks);
   std::reverse(controls.begin(), controls.end());
-  pen.box(left, top, static_cast<double>(screen.x), static_cast<double>(screen.y), 14, true);
-  double other_y = top + static_cast<double>(screen.y) + 40;
+  pen.box(screen_left, screen_top, static_cast<double>(screen.x), static_cast<double>(screen.y), 14,
+          true);
+  double other_y = screen_top + static_cast<double>(screen.y) + 40;
   for (const MarkedControl& it : controls) {
     const ZoneDefinition* zone = zone_of(setting, it.control);
     const auto count = static_cast<double>(it.marks.size());
     if (zone == nullptr) {
-      pen.icon(left, other_y - 18, 36, it.control);
-      pen.text(left + 46, other_y, 260, 14, label(it.control, setting.labels));
-      draw_marks(pen, left + 320, other_y - 9, 34 * count, 18, it.marks);
+      pen.icon(screen_left, other_y - 18, 36, it.control);
+      pen.text(screen_left + 46, other_y, 260, 14, label(it.control, setting.labels));
+      draw_marks(pen, screen_left + 320, other_y - 9, 34 * count, 18, it.marks);
       other_y += 46;
       continue;
     }
     const Area area = area_of(*zone, screen);
-    const double x = left + static_cast<double>(area.left * screen.x);
-    const double y = top + static_cast<double>(area.top * screen.y);
+    const double x = screen_left + static_cast<double>(area.left * screen.x);
+    const double y = screen_top + static_cast<double>(area.top * screen.y);
     const double width = static_cast<double>(area.width * screen.x);
     const double height = static_cast<double>(area.height * screen.y);
     pen.box(x, y, width, height, 8, true);

@@ -13,7 +13,7 @@ namespace {
 using files::place_of;
 using Entry = files::TomlEntry;
 
-constexpr std::int64_t format = 1;
+constexpr std::int64_t families_format = 1;
 
 class FamiliesReader {
  public:
@@ -25,7 +25,7 @@ class FamiliesReader {
       if (entry.name() == "format") {
         has_format = true;
         const auto* number = entry.node->as_integer();
-        if (number == nullptr || number->get() != format) values_.wrong_type(entry, "1");
+        if (number == nullptr || number->get() != families_format) values_.wrong_type(entry, "1");
       } else if (entry.name() == "families") {
         for (const Entry& family : values_.table(entry)) read_family(family);
       } else if (entry.name() == "devices") {

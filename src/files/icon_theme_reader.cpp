@@ -16,7 +16,7 @@ namespace {
 using files::place_of;
 using Entry = files::TomlEntry;
 
-constexpr std::int64_t format = 1;
+constexpr std::int64_t theme_format = 1;
 
 // What prompts name besides controls; see icon_name.
 constexpr std::array<std::string_view, 12> more_names = {
@@ -41,7 +41,7 @@ class ThemeReader {
       if (entry.name() == "format") {
         has_format = true;
         const auto* number = entry.node->as_integer();
-        if (number == nullptr || number->get() != format) values_.wrong_type(entry, "1");
+        if (number == nullptr || number->get() != theme_format) values_.wrong_type(entry, "1");
       } else if (entry.name() == "families") {
         for (const Entry& family : values_.table(entry)) {
           for (const Entry& way : values_.table(family)) {

@@ -5,7 +5,7 @@
 namespace nextmove::files {
 
 std::string json_text(std::string_view text) {
-  using Json = nlohmann::json;
+  using Json = nlohmann::ordered_json;
   return Json(text).dump(-1, ' ', false, Json::error_handler_t::replace);
 }
 

@@ -16,8 +16,8 @@
 namespace nextmove {
 namespace {
 
-constexpr std::size_t most_bytes = 4 * files::mebibyte;
-constexpr std::int64_t format = 1;
+constexpr std::size_t most_playbook_bytes = 4 * files::mebibyte;
+constexpr std::int64_t playbook_format = 1;
 
 using files::place_of;
 using Entry = files::TomlEntry;
@@ -62,7 +62,7 @@ class Reader {
     const toml::node* node = root.get("format");
     if (node == nullptr) {
       values_.error({1, 1}, "a playbook begins with format = 1");
-    } else if (node->value<std::int64_t>() != format || !node->is_integer()) {
+    } else if (node->value<std::int64_t>() != playbook_format || !node->is_integer()) {
       values_.error(place_of(*node), "this library reads playbooks of format = 1");
     }
   }
@@ -322,7 +322,7 @@ Result<Playbook> parse_playbook(std::string_view text, std::string_view name) {
 }
 
 Result<Playbook> load_playbook(const std::string& path) {
-  Result<std::string> text = files::read_text_file(path, most_bytes);
+  Result<std::string> text = files::read_text_file(path, most_playbook_bytes);
   if (!text) return {std::nullopt, std::move(text.diagnostics)};
   return parse_playbook(*text, path);
 }

@@ -11,9 +11,9 @@
 namespace nextmove {
 namespace {
 
+using files::in_quotes;
 using files::list_of;
 using files::number;
-using files::quoted;
 
 std::vector<std::string> threshold_fields(const Thresholds& thresholds) {
   const Thresholds usual;
@@ -28,9 +28,9 @@ std::vector<std::string> threshold_fields(const Thresholds& thresholds) {
 }
 
 std::string action_line(const ActionDefinition& action) {
-  std::string fields = fmt::format("kind = {}", quoted(to_string(action.kind)));
-  if (!action.label.empty()) fields += ", label = " + quoted(action.label);
-  if (!action.group.empty()) fields += ", group = " + quoted(action.group);
+  std::string fields = fmt::format("kind = {}", in_quotes(to_string(action.kind)));
+  if (!action.label.empty()) fields += ", label = " + in_quotes(action.label);
+  if (!action.group.empty()) fields += ", group = " + in_quotes(action.group);
   for (const std::string& field : threshold_fields(action.digital)) fields += ", " + field;
   if (action.is_fixed) fields += ", fixed = true";
   if (action.is_required) fields += ", required = true";
@@ -55,9 +55,9 @@ void add_shaping(const Shaping& shaping, std::vector<std::string>& fields) {
   } else if (shaping.curve.power != 1) {
     fields.push_back("curve = " + number(shaping.curve.power));
   }
-  if (!shaping.custom.empty()) fields.push_back("custom = " + quoted(shaping.custom));
+  if (!shaping.custom.empty()) fields.push_back("custom = " + in_quotes(shaping.custom));
   if (shaping.smoothing != Duration::zero()) {
-    fields.push_back("smoothing = " + quoted(files::to_text(shaping.smoothing)));
+    fields.push_back("smoothing = " + in_quotes(files::to_text(shaping.smoothing)));
   }
   if (shaping.scale != 1) fields.push_back("scale = " + number(shaping.scale));
   if (shaping.invert_x && shaping.invert_y) {
@@ -72,12 +72,12 @@ void add_controls(std::string_view key, const std::vector<PlacedControl>& contro
   if (controls.empty()) return;
   std::vector<std::string> names;
   names.reserve(controls.size());
-  for (const PlacedControl& control : controls) names.push_back(quoted(to_string(control)));
+  for (const PlacedControl& control : controls) names.push_back(in_quotes(to_string(control)));
   fields.push_back(fmt::format("{} = [{}]", key, fmt::join(names, ", ")));
 }
 
 void add_gesture(const Gesture& gesture, std::vector<std::string>& fields) {
-  const std::string time = quoted(files::to_text(gesture.time));
+  const std::string time = in_quotes(files::to_text(gesture.time));
   switch (gesture.kind) {
     case GestureKind::press: break;
     case GestureKind::hold: fields.push_back("hold = " + time); break;
@@ -88,7 +88,7 @@ void add_gesture(const Gesture& gesture, std::vector<std::string>& fields) {
     case GestureKind::toggle: fields.emplace_back("toggle = true"); break;
     case GestureKind::repeat:
       fields.push_back(
-          fmt::format("repeat = [{}, {}]", time, quoted(files::to_text(gesture.every))));
+          fmt::format("repeat = [{}, {}]", time, in_quotes(files::to_text(gesture.every))));
       break;
   }
 }
@@ -110,7 +110,8 @@ std::vector<std::string_view> names_of(const std::vector<DeviceKind>& kinds) {
 std::string binding_text(const BindingDefinition& binding) {
   std::vector<std::string> fields;
   const auto add_control = [&](std::string_view key, const PlacedControl& placed) {
-    if (placed.is_set()) fields.push_back(fmt::format("{} = {}", key, quoted(to_string(placed))));
+    if (placed.is_set())
+      fields.push_back(fmt::format("{} = {}", key, in_quotes(to_string(placed))));
   };
   add_control("control", binding.control);
   for (const Direction& direction : directions()) {
@@ -125,7 +126,7 @@ std::string binding_text(const BindingDefinition& binding) {
   if (binding.pass_on) fields.emplace_back("pass_on = true");
   if (!binding.schemes.empty()) fields.push_back("schemes = " + list_of(names_of(binding.schemes)));
   const bool is_plain = fields.size() == 1 && binding.control.is_set();
-  if (is_plain) return quoted(to_string(binding.control));
+  if (is_plain) return in_quotes(to_string(binding.control));
   return fields.empty() ? std::string{} : fmt::format("{{ {} }}", fmt::join(fields, ", "));
 }
 
@@ -167,14 +168,14 @@ std::string scheme_line(const SchemeDefinition& scheme) {
   std::string fields = "needs = " + list_of(names_of(scheme.needs));
   if (!scheme.may_use.empty()) fields += ", may_use = " + list_of(names_of(scheme.may_use));
   if (scheme.shares_devices) fields += ", shares_devices = true";
-  if (scheme.join.is_set()) fields += ", join = " + quoted(to_string(scheme.join));
-  if (!scheme.label.empty()) fields += ", label = " + quoted(scheme.label);
+  if (scheme.join.is_set()) fields += ", join = " + in_quotes(to_string(scheme.join));
+  if (!scheme.label.empty()) fields += ", label = " + in_quotes(scheme.label);
   return fmt::format("{} = {{ {} }}\n", scheme.name, fields);
 }
 
 std::string zone_line(const ZoneDefinition& zone) {
-  std::string fields = fmt::format("kind = {}", quoted(to_string(zone.kind)));
-  if (zone.corner != Corner::none) fields += ", corner = " + quoted(to_string(zone.corner));
+  std::string fields = fmt::format("kind = {}", in_quotes(to_string(zone.kind)));
+  if (zone.corner != Corner::none) fields += ", corner = " + in_quotes(to_string(zone.corner));
   fields += fmt::format(", x = {}, y = {}, width = {}, height = {}", number(zone.x), number(zone.y),
                         number(zone.width), number(zone.height));
   if (zone.is_floating) fields += ", floating = true";
@@ -184,7 +185,7 @@ std::string zone_line(const ZoneDefinition& zone) {
 }  // namespace
 
 std::string to_toml(const PlaybookDefinition& definition) {
-  std::vector<std::string> head = {"format = 1", "title = " + quoted(definition.title)};
+  std::vector<std::string> head = {"format = 1", "title = " + in_quotes(definition.title)};
   add_controls("reserved", definition.reserved, head);
   std::string out = fmt::format("{}\n\n[actions]\n", fmt::join(head, "\n"));
   for (const ActionDefinition& action : definition.actions) out += action_line(action);

@@ -22,7 +22,7 @@ using Entry = files::TomlEntry;
 constexpr std::size_t most_entries = 10'000;
 constexpr std::size_t most_in_a_list = 64;
 constexpr std::size_t longest_name = 200;
-constexpr std::int64_t format = 1;
+constexpr std::int64_t profile_format = 1;
 
 // One entry as a file of its own, to be read again by a library that knows more.
 std::string as_toml(std::string_view key, const toml::node& node) {
@@ -276,7 +276,7 @@ Result<Profile> parse_profile(std::string_view text, std::string_view name) {
   const toml::table& root = parsed.table();
   const toml::node* version = root.get("format");
   if (version == nullptr) return failure({1, 1}, "a profile begins with format = 1");
-  if (!version->is_integer() || version->value<std::int64_t>() != format) {
+  if (!version->is_integer() || version->value<std::int64_t>() != profile_format) {
     return failure(place_of(*version), "this library reads profiles of format = 1");
   }
   if (entries_in(root) > most_entries) {

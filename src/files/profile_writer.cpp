@@ -10,8 +10,8 @@
 namespace nextmove {
 namespace {
 
+using files::in_quotes;
 using files::number;
-using files::quoted;
 
 std::vector<std::string> texts_of(const std::vector<Combination>& controls) {
   std::vector<std::string> texts;
@@ -29,12 +29,12 @@ std::string table(const std::vector<std::string>& fields) {
 }
 
 std::string entry(const Remap& remap) {
-  std::vector<std::string> fields = {"action = " + quoted(remap.action)};
+  std::vector<std::string> fields = {"action = " + in_quotes(remap.action)};
   if (remap.part != ActionPart::whole) {
-    fields.push_back("direction = " + quoted(to_string(remap.part)));
+    fields.push_back("direction = " + in_quotes(to_string(remap.part)));
   }
-  if (!remap.context.empty()) fields.push_back("context = " + quoted(remap.context));
-  fields.push_back("device = " + quoted(to_string(remap.device)));
+  if (!remap.context.empty()) fields.push_back("context = " + in_quotes(remap.context));
+  fields.push_back("device = " + in_quotes(to_string(remap.device)));
   if (!remap.schemes.empty()) fields.push_back("schemes = " + list_of(remap.schemes));
   fields.push_back("controls = " + list_of(texts_of(remap.controls)));
   return table(fields);
@@ -42,8 +42,8 @@ std::string entry(const Remap& remap) {
 
 std::string entry(const Tuning& tuning) {
   std::vector<std::string> fields;
-  if (!tuning.action.empty()) fields.push_back("action = " + quoted(tuning.action));
-  if (tuning.device) fields.push_back("device = " + quoted(to_string(*tuning.device)));
+  if (!tuning.action.empty()) fields.push_back("action = " + in_quotes(tuning.action));
+  if (tuning.device) fields.push_back("device = " + in_quotes(to_string(*tuning.device)));
   for (const auto& [key, field] : files::tuning_numbers) {
     if (const auto value = tuning.*field)
       fields.push_back(fmt::format("{} = {}", key, number(*value)));
@@ -55,7 +55,7 @@ std::string entry(const Tuning& tuning) {
 }
 
 std::string entry(const std::string& unread) {
-  return quoted(unread);
+  return in_quotes(unread);
 }
 
 template <class Entry>

@@ -14,9 +14,9 @@
 namespace nextmove {
 namespace {
 
-using Json = nlohmann::json;
+using Json = nlohmann::ordered_json;
 
-constexpr std::size_t most_bytes = 256 * files::mebibyte;
+constexpr std::size_t most_recording_bytes = 256 * files::mebibyte;
 constexpr double longest_recording = 1e9;  // seconds
 
 /// Reads the fields of one line. The first thing that does not fit is kept as the problem.
@@ -368,7 +368,7 @@ Result<Recording> parse_recording(std::string_view text, std::string_view name) 
 }
 
 Result<Recording> load_recording(const std::string& path) {
-  Result<std::string> text = files::read_text_file(path, most_bytes);
+  Result<std::string> text = files::read_text_file(path, most_recording_bytes);
   if (!text) return {std::nullopt, std::move(text.diagnostics)};
   return parse_recording(*text, path);
 }

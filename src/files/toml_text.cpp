@@ -4,7 +4,7 @@
 
 namespace nextmove::files {
 
-std::string quoted(std::string_view text) {
+std::string in_quotes(std::string_view text) {
   std::string out = "\"";
   for (const char c : text) {
     const auto byte = static_cast<unsigned char>(c);
@@ -30,7 +30,7 @@ std::string number(float value) {
 std::string list_of(const std::vector<std::string_view>& texts) {
   std::vector<std::string> quoted_texts;
   quoted_texts.reserve(texts.size());
-  for (const std::string_view text : texts) quoted_texts.push_back(quoted(text));
+  for (const std::string_view text : texts) quoted_texts.push_back(in_quotes(text));
   return fmt::format("[{}]", fmt::join(quoted_texts, ", "));
 }
 

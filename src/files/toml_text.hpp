@@ -8,7 +8,7 @@
 namespace nextmove::files {
 
 /// A text in quotes.
-std::string quoted(std::string_view text);
+std::string in_quotes(std::string_view text);
 
 /// The shortest decimal that reads back as the same float.
 std::string number(float value);

@@ -15,7 +15,7 @@ namespace {
 
 namespace fs = std::filesystem;
 
-std::string failure(std::string_view what, const std::string& path) {
+std::string cannot(std::string_view what, const std::string& path) {
   return fmt::format("cannot {} {}: {}", what, path, std::strerror(errno));
 }
 
@@ -98,19 +98,19 @@ std::optional<std::string> replace_file(const std::string& path, std::string_vie
   if (problem)
     return fmt::format("cannot make the folder {}: {}", folder.string(), problem.message());
   NewFile file{path + ".new"};
-  if (!file.open()) return failure("write", file.path());
+  if (!file.open()) return cannot("write", file.path());
   if (!file.write(text)) {
-    std::string message = failure("write", file.path());
+    std::string message = cannot("write", file.path());
     file.remove();
     return message;
   }
   if (keeps_backup && !keep_backup(path)) {
-    std::string message = failure("keep a backup of", path);
+    std::string message = cannot("keep a backup of", path);
     file.remove();
     return message;
   }
   if (std::rename(file.path().c_str(), path.c_str()) != 0) {
-    std::string message = failure("replace", path);
+    std::string message = cannot("replace", path);
     file.remove();
     return message;
   }

@@ -8,6 +8,7 @@
 #include <nextmove/nextmove.hpp>
 
 #include "by_hand/controls.hpp"
+#include "support/chance.hpp"
 
 namespace nextmove {
 namespace {
@@ -136,7 +137,7 @@ class ByHand : public ::testing::TestWithParam<std::size_t> {
   DeviceId mouse_{};
   DeviceId pad_{};
   by_hand::Controls by_hand_;
-  std::mt19937 random_{1};
+  std::mt19937 random_ = support::chance();
   Time now_{};
   std::array<bool, control_count> is_down_{};
 };

@@ -8,7 +8,7 @@
 namespace nextmove::support {
 namespace {
 
-using Json = nlohmann::ordered_json;
+using Json = nlohmann::json;
 
 std::string said(std::vector<std::string> arguments) {
   arguments.insert(arguments.begin(), {"prompt", playbook});

@@ -3,6 +3,7 @@
 #include <new>
 #include <random>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 #include "support/random_playbook.hpp"
 
@@ -102,9 +103,7 @@ void play_everything(Hub& hub, Seat& seat, std::mt19937& random, Time& now) {
 }
 
 TEST(Allocation, NoFeatureAllocatesOnceWarm) {
-  const unsigned seed = std::random_device{}();
-  std::printf("seed %u\n", seed);
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   for (int round = 0; round < 50; ++round) {
     Hub hub{make(random_playbook(random, false))};
     hub.set_custom("bend", [](Vec2 v) { return Vec2{v.x * v.x, v.y}; });

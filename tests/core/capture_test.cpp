@@ -1,5 +1,6 @@
 #include <random>
 
+#include "support/chance.hpp"
 #include "support/remaps.hpp"
 
 namespace nextmove::support {
@@ -380,9 +381,7 @@ TEST_F(SharedCaptures, ADeviceThatGoesAndComesBackIsHeardByTheCapture) {
 
 // No order of events and captures leaves anything held with nothing down, or a seat deaf.
 TEST_F(SharedCaptures, AtRandomNothingSticks) {
-  const unsigned seed = std::random_device{}();
-  std::printf("seed %u\n", seed);
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   const auto one_of = [&](auto&& list) { return list[random() % std::size(list)]; };
   DeviceId pad = plug(DeviceKind::gamepad);
   tap(pad, PadStart);

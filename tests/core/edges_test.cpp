@@ -1,5 +1,6 @@
 #include <random>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -145,9 +146,7 @@ TEST_F(Edges, AThousandEventsBetweenTwoUpdatesAreAllCounted) {
 
 // However the same events fall into updates, the presses add up to the same.
 TEST(EdgesAtRandom, AnySplitIntoUpdatesGivesTheSameCounts) {
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   const auto below = [&](int n) { return std::uniform_int_distribution{0, n - 1}(random); };
   for (int round = 0; round < 200; ++round) {
     std::vector<Event> events;

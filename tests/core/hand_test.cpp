@@ -1,6 +1,7 @@
 // Which device a player has in hand.
 #include <random>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -68,9 +69,7 @@ TEST_F(InHand, ComesOfAPushNotOfARestingStick) {
 }
 
 TEST_F(InHand, StaysWhileAStickTrembles) {
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   std::uniform_real_distribution<float> tremble{-0.12F, 0.12F};
   for (int i = 0; i < 1000; ++i) {
     stage.move(PadLeftStick, tremble(random), tremble(random));

@@ -3,6 +3,7 @@
 #include <bit>
 #include <random>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 #include "support/random_playbook.hpp"
 
@@ -11,8 +12,6 @@ namespace {
 
 class AtRandom : public ::testing::Test {
  protected:
-  AtRandom() { std::printf("seed %u\n", seed_); }
-
   int below(int n) { return std::uniform_int_distribution{0, n - 1}(random_); }
 
   /// Events of all kinds of device, in order of time, for devices 1 to 4.
@@ -62,8 +61,7 @@ class AtRandom : public ::testing::Test {
     return seat;
   }
 
-  unsigned seed_ = std::random_device{}();
-  std::mt19937 random_{seed_};
+  std::mt19937 random_ = chance();
 };
 
 TEST_F(AtRandom, AnySplitIntoUpdatesGivesTheSamePresses) {

@@ -1,5 +1,6 @@
 #include <random>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -66,9 +67,7 @@ TEST_F(Readers, AxesAndVectorsAreTheLiveOnes) {
 }
 
 TEST_F(Readers, AtAnyTwoRatesNoPressIsLostOrSeenTwice) {
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   Reader reader{stage.seat()};
   unsigned pressed = 0;
   unsigned seen = 0;

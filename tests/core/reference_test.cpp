@@ -7,6 +7,7 @@
 
 #include <nextmove/playbook_file.hpp>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 #include "support/random_playbook.hpp"
 #include "support/reference_model.hpp"
@@ -263,12 +264,7 @@ void shorten(PlaybookDefinition& book, Story& story) {
 }
 
 TEST(Reference, AgreesWithTheCoreOnEventsAtRandom) {
-  // NEXTMOVE_SEED=... plays one again.
-  const char* wanted = std::getenv("NEXTMOVE_SEED");
-  const auto seed =
-      wanted != nullptr ? static_cast<unsigned>(std::stoul(wanted)) : std::random_device{}();
-  std::printf("seed %u\n", seed);
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
 #ifdef NDEBUG
   constexpr int most_events = 1'000'000;
 #else

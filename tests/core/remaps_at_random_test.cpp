@@ -4,6 +4,7 @@
 #include <set>
 #include <tuple>
 
+#include "support/chance.hpp"
 #include "support/remaps.hpp"
 
 namespace nextmove::support {
@@ -13,7 +14,6 @@ using enum Control;
 
 class Dice {
  public:
-  Dice() : seed_(std::random_device{}()), random_(seed_) { std::printf("seed %u\n", seed_); }
   std::size_t below(std::size_t count) { return random_() % count; }
   bool in(unsigned times) { return random_() % times == 0; }
   template <class List>
@@ -22,8 +22,7 @@ class Dice {
   }
 
  private:
-  unsigned seed_;
-  std::mt19937 random_;
+  std::mt19937 random_ = chance();
 };
 
 // ---- edits of the playbook
@@ -402,7 +401,7 @@ TEST(DraftsAtRandom, DoAsAPlainModelDoes) {
   Draft draft{make(book)};
   Model model{usual};
   int done = 0;
-  for (int step = 0; step < 5000; ++step) {
+  for (int step = 0; step < rounds(5000); ++step) {
     const std::string action =
         std::next(usual.begin(), static_cast<std::ptrdiff_t>(dice.below(usual.size())))->first;
     const ControlSlot slot{.action = *draft.playbook().find_action(action),

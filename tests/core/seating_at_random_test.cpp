@@ -5,6 +5,7 @@
 #include <random>
 #include <set>
 
+#include "support/chance.hpp"
 #include "support/players.hpp"
 
 namespace nextmove::support {
@@ -12,13 +13,8 @@ namespace {
 
 using enum Control;
 
-constexpr int steps = 10'000;
+constexpr int step_count = 10'000;
 constexpr std::size_t most_players = 3;
-
-unsigned seed() {
-  const char* given = std::getenv("NEXTMOVE_SEED");
-  return given != nullptr ? static_cast<unsigned>(std::atoi(given)) : std::random_device{}();
-}
 
 struct SeatingAtRandom : AtTheTable {
   SeatingAtRandom()
@@ -149,7 +145,7 @@ struct SeatingAtRandom : AtTheTable {
     ASSERT_TRUE(is_touch || schemes.size() == owners.size());
   }
 
-  std::mt19937 random;
+  std::mt19937 random = chance();
   int plugged = 0;
   int unplugged = 0;
   int losses = 0;
@@ -162,11 +158,8 @@ struct SeatingAtRandom : AtTheTable {
 };
 
 TEST_F(SeatingAtRandom, KeepsToTheRulesWhateverHappens) {
-  const unsigned chosen = seed();
-  std::cout << "seed " << chosen << '\n';
-  random.seed(chosen);
   std::size_t joins = 0;
-  for (int i = 0; i < steps; ++i) {
+  for (int i = 0; i < step_count; ++i) {
     step();
     advance();
     expect_order();
@@ -177,10 +170,7 @@ TEST_F(SeatingAtRandom, KeepsToTheRulesWhateverHappens) {
 }
 
 TEST_F(SeatingAtRandom, NothingIsHeldWhenNothingIsDown) {
-  const unsigned chosen = seed();
-  std::cout << "seed " << chosen << '\n';
-  random.seed(chosen);
-  for (int i = 0; i < steps; ++i) {
+  for (int i = 0; i < step_count; ++i) {
     step();
     if (i % 50 != 49) continue;
     advance();
@@ -197,9 +187,6 @@ TEST_F(SeatingAtRandom, NothingIsHeldWhenNothingIsDown) {
 
 // The same steps, recorded and played back, seat the same players and give the same readings.
 TEST_F(SeatingAtRandom, ARecordingPlaysItBackExactly) {
-  const unsigned chosen = seed();
-  std::cout << "seed " << chosen << '\n';
-  random.seed(chosen);
   Recording recording{describe(hub), {}};
   hub.on_step([&](const Step& it) { recording.steps.push_back(it); });
   std::vector<std::string> happened;
@@ -214,7 +201,7 @@ TEST_F(SeatingAtRandom, ARecordingPlaysItBackExactly) {
     }
     log.push_back(line);
   };
-  for (int i = 0; i < steps / 5; ++i) {
+  for (int i = 0; i < step_count / 5; ++i) {
     step();
     now += 10ms;
     hub.update(now);

@@ -3,7 +3,6 @@
 namespace nextmove::support {
 namespace {
 
-using enum DeviceKind;
 using Names = std::vector<std::string>;
 
 Names named(const Playbook& book, std::span<const DeviceKind> devices, std::size_t players) {
@@ -17,6 +16,7 @@ Names named(const Playbook& book, std::span<const DeviceKind> devices, std::size
 }
 
 TEST(Seatings, OfferOnePlayerEverySchemeWhoseDevicesAreThere) {
+  using enum DeviceKind;
   const Playbook book = make(harbour_for_all());
   EXPECT_EQ(named(book, std::array{keyboard}, 1), (Names{"desk", "left_keys", "right_keys"}));
   EXPECT_EQ(named(book, std::array{gamepad, mouse}, 1), Names{"pad"});
@@ -24,6 +24,7 @@ TEST(Seatings, OfferOnePlayerEverySchemeWhoseDevicesAreThere) {
 }
 
 TEST(Seatings, GiveAnUnsharedDeviceToOnePlayerOnly) {
+  using enum DeviceKind;
   const Playbook book = make(harbour_for_all());
   EXPECT_EQ(named(book, std::array{keyboard, gamepad}, 2),
             (Names{"desk pad", "pad left_keys", "pad right_keys", "left_keys right_keys"}));
@@ -31,12 +32,14 @@ TEST(Seatings, GiveAnUnsharedDeviceToOnePlayerOnly) {
 }
 
 TEST(Seatings, SeatAnyNumberAtASharedTouchScreen) {
+  using enum DeviceKind;
   const Playbook book = make(harbour_for_all());
   EXPECT_EQ(named(book, std::array{touch}, 3), Names{"fingers fingers fingers"});
 }
 
 // What is said to be possible is, and what is not said is not: the hub is asked to do it.
 TEST(Seatings, AgreeWithWhatTheHubDoes) {
+  using enum DeviceKind;
   const Playbook book = make(harbour_for_all());
   const auto schemes = static_cast<unsigned>(book.schemes().size());
   for (unsigned set = 0; set < 81; ++set) {

@@ -6,17 +6,18 @@
 namespace nextmove::support {
 namespace {
 
-const std::string source = NEXTMOVE_SOURCE;
-const std::string page = source + "/docs/prompts.md";
+const std::string prompts_page = source_folder() + "/docs/prompts.md";
 
 TEST(PromptsExample, StandsInThePageWordForWord) {
-  EXPECT_EQ(block_of(page, "cpp", "#include"), read_file(source + "/examples/prompts/prompts.cpp"));
+  EXPECT_EQ(block_of(prompts_page, "cpp", "#include"),
+            read_file(source_folder() + "/examples/prompts/prompts.cpp"));
 }
 
 TEST(PromptsExample, PrintsWhatThePageShows) {
-  const Finished done = run({NEXTMOVE_PROMPTS, source + "/examples/first_steps/harbour.toml"});
+  const Finished done =
+      run({NEXTMOVE_PROMPTS, source_folder() + "/examples/first_steps/harbour.toml"});
   EXPECT_EQ(done.exit_code, 0);
-  EXPECT_EQ(done.output, block_of(page, "text", "Press [Space]"));
+  EXPECT_EQ(done.output, block_of(prompts_page, "text", "Press [Space]"));
 }
 
 }  // namespace

@@ -6,12 +6,11 @@
 namespace nextmove::support {
 namespace {
 
-const std::string source = NEXTMOVE_SOURCE;
-const std::string page = source + "/docs/remapping.md";
+const std::string remapping_page = source_folder() + "/docs/remapping.md";
 
 struct RemapMenu : ::testing::Test {
   Finished start() const {
-    return run({NEXTMOVE_REMAP_MENU, source + "/examples/first_steps/harbour.toml", path});
+    return run({NEXTMOVE_REMAP_MENU, source_folder() + "/examples/first_steps/harbour.toml", path});
   }
   ~RemapMenu() override {
     std::remove(path.c_str());
@@ -22,15 +21,15 @@ struct RemapMenu : ::testing::Test {
 };
 
 TEST_F(RemapMenu, StandsInThePageWordForWord) {
-  EXPECT_EQ(block_of(page, "cpp", "#include"),
-            read_file(source + "/examples/remap_menu/remap_menu.cpp"));
+  EXPECT_EQ(block_of(remapping_page, "cpp", "#include"),
+            read_file(source_folder() + "/examples/remap_menu/remap_menu.cpp"));
 }
 
 TEST_F(RemapMenu, PrintsAndSavesWhatThePageShows) {
   const Finished done = start();
   EXPECT_EQ(done.exit_code, 0);
-  EXPECT_EQ(done.output, block_of(page, "text", "Steer: up"));
-  EXPECT_EQ(read_file(path), block_of(page, "toml", "# What this player"));
+  EXPECT_EQ(done.output, block_of(remapping_page, "text", "Steer: up"));
+  EXPECT_EQ(read_file(path), block_of(remapping_page, "toml", "# What this player"));
 }
 
 TEST_F(RemapMenu, GoesOnWithWhatWasSaved) {

@@ -3,6 +3,7 @@
 
 #include <nextmove/playbook_file.hpp>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 #include "support/random_playbook.hpp"
 #include "support/tidewater_playbook.hpp"
@@ -33,7 +34,7 @@ TEST(InCode, BothPlayTheSame) {
   ASSERT_TRUE(from_file);
   testing::Rehearsal file{*from_file};
   testing::Rehearsal code{make(tidewater_playbook())};
-  std::mt19937 random{1};
+  std::mt19937 random = chance();
   const auto sources = all_controls();
   for (testing::Rehearsal* stage : {&file, &code}) {
     for (const char* context : {"helm", "chart", "radio"}) stage->seat().enter(context);

@@ -2,6 +2,7 @@
 
 #include <nextmove/playbook_file.hpp>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 #include "support/process.hpp"
 
@@ -355,9 +356,7 @@ TEST(PlaybookFile, FiftyMegabytesOfNoise) {
 
 // Any damage to a good playbook ends in a playbook or in errors with a place, never in a crash.
 TEST(PlaybookReader, DamagedTextsNeverBringItDown) {
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   const auto below = [&](std::size_t n) {
     return std::uniform_int_distribution<std::size_t>{0, n - 1}(random);
   };

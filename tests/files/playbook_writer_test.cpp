@@ -2,6 +2,7 @@
 
 #include <nextmove/playbook_file.hpp>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 #include "support/random_playbook.hpp"
 
@@ -73,10 +74,8 @@ TEST(PlaybookWriter, TextsOfAnyKindSurvive) {
 }
 
 TEST(PlaybookWriter, RandomPlaybooksReadBackEqual) {
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937 random{seed};
-  for (int round = 0; round < 300; ++round) {
+  std::mt19937 random = chance();
+  for (int round = 0; round < rounds(300); ++round) {
     expect_reads_back_equal(make(random_playbook(random, false)).definition());
   }
 }

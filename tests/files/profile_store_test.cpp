@@ -13,6 +13,8 @@
 
 #include <nextmove/profile_file.hpp>
 
+#include "support/chance.hpp"
+
 namespace nextmove {
 namespace {
 
@@ -238,14 +240,12 @@ TEST_F(ProfileStore, SeveralProcessesMaySaveAtTheSameTime) {
 // Killed at any moment, the file is the last that was said to be saved, or the one that was being
 // saved: whole.
 TEST_F(ProfileStore, AThousandSavesKilledAtRandomMomentsLoseNothing) {
-  const unsigned seed = std::random_device{}();
-  std::printf("seed %u\n", seed);
-  std::mt19937 random{seed};
+  std::mt19937 random = support::chance();
   std::uniform_int_distribution<int> microseconds{0, 6000};
   saving(numbered(0));
   int last = 0;
   int interrupted = 0;
-  for (int round = 0; round < 1000; ++round) {
+  for (int round = 0; round < support::rounds(1000); ++round) {
     int pipe_ends[2];
     ASSERT_EQ(::pipe(pipe_ends), 0);
     const pid_t child = ::fork();

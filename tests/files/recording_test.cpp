@@ -2,6 +2,7 @@
 
 #include <nextmove/recording_file.hpp>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 #include "support/process.hpp"
 
@@ -93,9 +94,7 @@ TEST(Recordings, AreOneReadableLineForEachStep) {
 }
 
 TEST(Recordings, EveryFloatAndEveryMicrosecondSurvives) {
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937_64 random{seed};
+  std::mt19937_64 random{chance()()};
   std::uniform_real_distribution<float> value{-1, 1};
   std::uniform_int_distribution<Time::rep> time{0, 1'000'000'000'000};
   Recording recording;
@@ -192,14 +191,12 @@ TEST(Recordings, AWriterTellsWhenItCannotWrite) {
 }
 
 TEST(Recordings, DamageNeverBringsTheReaderDown) {
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   const auto below = [&](std::size_t n) {
     return std::uniform_int_distribution<std::size_t>{0, n - 1}(random);
   };
   const std::string whole = text_of(every_kind_of_step());
-  for (int round = 0; round < 3000; ++round) {
+  for (int round = 0; round < rounds(3000); ++round) {
     std::string text = whole;
     for (std::size_t i = 0; i <= below(3); ++i) {
       if (below(2) == 0) {

@@ -11,7 +11,6 @@ namespace nextmove::support {
 namespace {
 
 using enum Control;
-using imgui::MenuActions;
 using imgui::RemapScreen;
 using imgui::ScreenResult;
 

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <random>
 
+#include "support/chance.hpp"
 #include "virtual_pad.hpp"
 #include "window.hpp"
 
@@ -128,9 +129,7 @@ TEST_F(Pads, APadThatWasThereBeforeTheAdapterIsFoundOnce) {
 }
 
 TEST_F(Pads, FourPadsComeAndGoInAnyOrderAndNothingSticks) {
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   const auto below = [&](int n) { return std::uniform_int_distribution{0, n - 1}(random); };
   std::array<std::unique_ptr<VirtualPad>, 4> pads;
   for (int step = 0; step < 300; ++step) {

@@ -9,6 +9,7 @@
 #include <optional>
 #include <random>
 
+#include "support/chance.hpp"
 #include "virtual_pad.hpp"
 #include "window.hpp"
 
@@ -70,11 +71,7 @@ struct Hands {
 };
 
 TEST_F(FivePlayers, EveryEventReachesItsSeatWhileFourPadsComeAndGo) {
-  const char* given = std::getenv("NEXTMOVE_SEED");
-  const unsigned seed =
-      given != nullptr ? static_cast<unsigned>(std::atoi(given)) : std::random_device{}();
-  std::cout << "seed " << seed << '\n';
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   const auto below = [&](std::size_t n) { return random() % n; };
 
   Display::hands({"key", "space"});

@@ -1,6 +1,7 @@
 // Prompts that follow the hands: X server events and virtual pads, through SDL.
 #include <random>
 
+#include "support/chance.hpp"
 #include "virtual_pad.hpp"
 #include "window.hpp"
 
@@ -40,9 +41,7 @@ TEST_F(PromptsInAWindow, StayWhileAStickTrembles) {
   Display::hands({"key", "w"});
   pump(300);
   const std::uint32_t version = seat.prompt_version();
-  const unsigned seed = std::random_device{}();
-  SCOPED_TRACE("seed " + std::to_string(seed));
-  std::mt19937 random{seed};
+  std::mt19937 random = chance();
   std::uniform_int_distribution tremble{-3932, 3932};  // 12 % of the way
   for (int i = 0; i < 1000; ++i) {
     pad.axis(SDL_CONTROLLER_AXIS_LEFTX, static_cast<Sint16>(tremble(random)));

@@ -7,6 +7,10 @@
 
 namespace nextmove::support {
 
+inline std::string source_folder() {
+  return NEXTMOVE_SOURCE;
+}
+
 /// The text between the fences of a page that are of this language and begin with `first_line`.
 inline std::string block_of(const std::string& page, const std::string& language,
                             const std::string& first_line) {

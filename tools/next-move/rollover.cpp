@@ -13,9 +13,11 @@ using namespace nextmove;
 
 namespace {
 
+using Json = nlohmann::ordered_json;
+
 constexpr std::size_t most_shown = 10;
 
-std::string listed(std::span<const Control> keys) {
+std::string key_list(std::span<const Control> keys) {
   std::vector<std::string_view> names;
   names.reserve(keys.size());
   for (const Control key : keys) names.push_back(to_string(key));
@@ -23,8 +25,8 @@ std::string listed(std::span<const Control> keys) {
 }
 
 std::string held_keys(const HeldKeys& set) {
-  if (set.modifiers.empty()) return listed(set.keys);
-  return fmt::format("{} (+ {})", listed(set.keys), listed(set.modifiers));
+  if (set.modifiers.empty()) return key_list(set.keys);
+  return fmt::format("{} (+ {})", key_list(set.keys), key_list(set.modifiers));
 }
 
 std::size_t worst(const std::vector<std::uint64_t>& counts) {
@@ -121,7 +123,6 @@ void print_alone(const Playbook& playbook, std::span<const SchemeId> players) {
 
 void print_as_json(const Playbook& playbook, const RolloverStudy& study,
                    std::span<const SchemeId> players) {
-  using Json = nlohmann::ordered_json;
   const auto names = [](std::span<const Control> keys) {
     Json list = Json::array();
     for (const Control key : keys) list.push_back(to_string(key));
@@ -203,7 +204,7 @@ int rollover_command(const std::string& playbook, const std::vector<std::string>
   fmt::print("\n");
   print_worst(*loaded, study, players);
   if (!study.heard_by_several.empty()) {
-    fmt::print("\nHeard by more than one of them: {}\n", listed(study.heard_by_several));
+    fmt::print("\nHeard by more than one of them: {}\n", key_list(study.heard_by_several));
   }
   print_moves(*loaded, study, players);
   print_alone(*loaded, players);

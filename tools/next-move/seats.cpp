@@ -13,6 +13,8 @@ using namespace nextmove;
 
 namespace {
 
+using Json = nlohmann::ordered_json;
+
 constexpr int most_of_a_kind = 16;
 constexpr std::size_t most_players = 4;
 
@@ -72,7 +74,6 @@ void print_seatings(const Playbook& playbook, std::span<const DeviceKind> device
 }
 
 void print_as_json(const Playbook& playbook, std::span<const DeviceKind> devices) {
-  using Json = nlohmann::ordered_json;
   Json json = {{"schemes", Json::array()}, {"seatings", Json::array()}};
   for (std::size_t i = 0; i < playbook.schemes().size(); ++i) {
     json["schemes"].push_back(

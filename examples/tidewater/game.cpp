@@ -19,7 +19,8 @@ Game::Game(const GameOptions& options, const Playbook& playbook, const Recording
       profiles_(options.profiles) {
   hub_.set_window(harbour_size.x, harbour_size.y);
   if (recording != nullptr) {
-    auto recorded = std::make_unique<RecordedSource>(*recording, hub_);
+    auto recorded = std::make_unique<RecordedSource>(*recording, hub_, screen.is_seen());
+    draws_every_frame_ = screen.is_seen();
     menu_ = std::make_unique<RecordedMenu>(hub_, *recording, recorded->replay());
     source_ = std::move(recorded);
   } else {
@@ -45,8 +46,10 @@ bool Game::play_frame() {
   step(last_ ? static_cast<float>(to_seconds(now - *last_)) : 0);
   last_ = now;
   if (watch_) watch_->look();
-  draw();
-  SDL_RenderPresent(renderer_);
+  if (draws_every_frame_) {
+    draw();
+    SDL_RenderPresent(renderer_);
+  }
   if (pause_ != 0) SDL_Delay(pause_);
   return true;
 }

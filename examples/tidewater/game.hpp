@@ -63,6 +63,7 @@ class Game {
   Profiles profiles_;
   std::unique_ptr<Menu> menu_;
   std::unique_ptr<Source> source_;
+  bool draws_every_frame_ = true;
   Uint32 pause_ = 0;  // milliseconds after each frame
   std::optional<Watch> watch_;
   std::optional<nextmove::Time> last_;

@@ -44,9 +44,18 @@ int save_picture(SDL_Renderer* renderer, const std::string& path) {
   return tidewater::save_screenshot(renderer, path) ? 0 : fail("cannot write " + path);
 }
 
+/// A window that nobody sees could only be closed from outside.
+bool is_endless(const Options& options, const tidewater::Screen& screen) {
+  return !screen.is_seen() && options.play.empty() && options.frames < 0;
+}
+
+constexpr const char* no_display =
+    "there is no display to open a window on; set DISPLAY, or play a recording with --play";
+
 int play(const Options& options, const Playbook& playbook, const Recording* recording) {
   const tidewater::Screen screen;
   if (screen.renderer() == nullptr) return fail(SDL_GetError());
+  if (is_endless(options, screen)) return fail(no_display);
   tidewater::Game game{options.game, playbook, recording, screen};
   if (!game.can_record()) return fail("cannot write " + options.game.record);
   for (long frame = 0; frame != options.frames && game.play_frame();) ++frame;
@@ -72,6 +81,7 @@ int check_keyboard(const Options& options, const Playbook& playbook) {
   const tidewater::Screen screen;
   SDL_Renderer* const renderer = screen.renderer();
   if (renderer == nullptr) return fail(SDL_GetError());
+  if (is_endless(options, screen)) return fail(no_display);
   tidewater::Scene scene{renderer};
   Hub hub{check.playbook()};
   Seat& seat = hub.add_seat("hands");

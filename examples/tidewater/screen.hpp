@@ -3,6 +3,7 @@
 
 #include <SDL.h>
 #include <memory>
+#include <string_view>
 
 #include "harbour.hpp"
 
@@ -22,6 +23,13 @@ class Screen {
   /// nullptr where SDL could not make one; SDL_GetError says why.
   SDL_Renderer* renderer() const { return renderer_.get(); }
   SDL_Window* window() const { return window_.get(); }
+
+  /// False without a display: SDL draws then where nobody looks.
+  bool is_seen() const {
+    const char* driver = SDL_GetCurrentVideoDriver();
+    const std::string_view name = driver != nullptr ? driver : "";
+    return name != "offscreen" && name != "dummy";
+  }
 
  private:
   struct Sdl {

@@ -21,7 +21,7 @@ bool RecordedSource::advance() {
   }
   const nextmove::Time before = hub_.now();
   if (!replay_.advance()) return false;
-  if (before > nextmove::Time::zero()) {
+  if (is_seen_ && before > nextmove::Time::zero()) {
     SDL_Delay(static_cast<Uint32>((hub_.now() - before).count() / 1000));
   }
   return true;

@@ -31,11 +31,12 @@ class LiveSource : public Source {
   std::function<void(const SDL_Event&)> also_;
 };
 
-/// Plays at the pace of the recording. The game enters and leaves contexts again as it did then.
+/// Plays a recording, at its own pace where somebody watches. The game enters and leaves contexts
+/// again as it did then.
 class RecordedSource : public Source {
  public:
-  RecordedSource(const nextmove::Recording& recording, nextmove::Hub& hub)
-      : hub_(hub), replay_(recording, hub, nextmove::DecidedBy::game) {}
+  RecordedSource(const nextmove::Recording& recording, nextmove::Hub& hub, bool is_seen)
+      : hub_(hub), replay_(recording, hub, nextmove::DecidedBy::game), is_seen_(is_seen) {}
 
   bool advance() override;
   const nextmove::Replay& replay() const { return replay_; }
@@ -43,6 +44,7 @@ class RecordedSource : public Source {
  private:
   nextmove::Hub& hub_;
   nextmove::Replay replay_;
+  bool is_seen_;
 };
 
 }  // namespace tidewater

@@ -238,6 +238,27 @@ TEST_F(Tidewater, PlaysTheDemoRecordingWithoutADisplay) {
             "tug at 853.4 740.0, heading 86, engine 100 %, 4 horns, chart closed, 1 marks\n");
 }
 
+TEST_F(Tidewater, SaysThatThereIsNoDisplay) {
+  for (const std::vector<std::string>& options :
+       {std::vector<std::string>{}, {"--rollover"}, {"--players", "2"}}) {
+    std::vector<std::string> words = {"env",
+                                      "-u",
+                                      "DISPLAY",
+                                      "-u",
+                                      "WAYLAND_DISPLAY",
+                                      "-u",
+                                      "SDL_VIDEODRIVER",
+                                      NEXTMOVE_TIDEWATER};
+    words.insert(words.end(), options.begin(), options.end());
+    const Finished done = run(words);
+    EXPECT_EQ(done.exit_code, 1);
+    EXPECT_NE(done.errors.find("tidewater: there is no display to open a window on; set DISPLAY, "
+                               "or play a recording with --play\n"),
+              std::string::npos)
+        << done.errors;
+  }
+}
+
 TEST_F(Tidewater, TwoSitDownAtOneKeyboardAndSteerTwoTugs) {
   const auto game = start({"--players", "2"});
   for (const char* key : {"e", "Return", "e", "Return"}) Display::hands({"key", key});

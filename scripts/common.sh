@@ -32,6 +32,6 @@ as_owner() {
   owner=$(stat -c %u .)
   if [ "$(id -u)" -eq 0 ] && [ "$owner" -ne 0 ]; then
     exec setpriv --reuid="$owner" --regid="$(stat -c %g .)" --clear-groups \
-      env HOME="${TMPDIR:-/tmp}" "$0" "$@"
+      env HOME="${TMPDIR:-/tmp}" "scripts/$(basename "$0")" "$@"
   fi
 }

@@ -297,7 +297,9 @@ TEST(Usage, EveryCommandHasHelpWithAnExampleThatWorks) {
 TEST(Colour, IsUsedOnATerminalAndNeverElsewhere) {
   const std::string program = std::string{NEXTMOVE_PROGRAM} + " show " + playbook;
   const auto on_terminal = [&](const std::string& variables) {
-    return run({"script", "-qec", variables + " " + program, "/dev/null"}).output;
+    const Finished done = run({"script", "-qec", variables + " " + program, "/dev/null"});
+    EXPECT_EQ(done.exit_code, 0) << "is there no pseudo-terminal here (/dev/pts)? " << done.errors;
+    return done.output;
   };
   EXPECT_NE(on_terminal("TERM=xterm").find("\x1b[1m"), std::string::npos);
   EXPECT_EQ(on_terminal("TERM=xterm NO_COLOR=1").find('\x1b'), std::string::npos);

@@ -436,7 +436,7 @@ TEST(DraftsAtRandom, DoAsAPlainModelDoes) {
     EXPECT_TRUE(misfits(draft.profile(), draft.playbook()).empty());
     EXPECT_FALSE(draft.controls({.action = *draft.playbook().find_action("required")}).empty());
   }
-  EXPECT_GT(done, 1000);
+  EXPECT_GT(done, rounds(1000));
 }
 
 }  // namespace

@@ -13,10 +13,6 @@ Playbook tidewater() {
   return *load_playbook(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml");
 }
 
-std::string new_path(const char* ending) {
-  return ::testing::TempDir() + "sheet_" + std::to_string(::getpid()) + ending;
-}
-
 class Sheets : public ::testing::TestWithParam<const char*> {
  protected:
   Sheets() : book(tidewater()) {}
@@ -52,7 +48,8 @@ std::size_t bound_controls(const SheetSetting& setting) {
 }
 
 TEST_P(Sheets, MarkEveryBoundControl) {
-  const Result<SheetReport> sheet = save_control_sheet(setting(), new_path(".png"));
+  const TemporaryFile picture{"sheet.png"};
+  const Result<SheetReport> sheet = save_control_sheet(setting(), picture.path());
   ASSERT_TRUE(sheet);
   EXPECT_GT(sheet->marks, 0U);
   EXPECT_EQ(sheet->marks, bound_controls(setting()));
@@ -65,7 +62,8 @@ bool overlap(const Area& a, const Area& b) {
 }
 
 TEST_P(Sheets, HaveNoTextOverAnotherOrOverTheEdge) {
-  const Result<SheetReport> sheet = save_control_sheet(setting(), new_path(".png"));
+  const TemporaryFile picture{"sheet.png"};
+  const Result<SheetReport> sheet = save_control_sheet(setting(), picture.path());
   ASSERT_TRUE(sheet);
   const std::vector<Area>& texts = sheet->texts;
   for (std::size_t i = 0; i < texts.size(); ++i) {
@@ -86,7 +84,8 @@ INSTANTIATE_TEST_SUITE_P(OfTidewater, Sheets,
 TEST(ASheet, IsATableInMarkdownAsWell) {
   const Playbook book = tidewater();
   const Labels labels;
-  const std::string path = new_path(".md");
+  const TemporaryFile page{"sheet.md"};
+  const std::string path = page.path();
   ASSERT_TRUE(
       save_control_sheet({book, *book.find_scheme("pad"), {DeviceKind::gamepad}, labels}, path));
   const std::string text = read_file(path);
@@ -111,7 +110,8 @@ TEST(ASheet, IsAPictureThatCanBeWritten) {
         to_string(sheet.diagnostics[0]).rfind(std::string{path} + ": error: cannot be written", 0),
         0U);
   }
-  const std::string svg = new_path(".svg");
+  const TemporaryFile picture{"sheet.svg"};
+  const std::string svg = picture.path();
   ASSERT_TRUE(save_control_sheet(setting, svg));
   EXPECT_NE(read_file(svg).find("<svg"), std::string::npos);
 }

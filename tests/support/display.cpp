@@ -33,11 +33,17 @@ void Display::hands(std::vector<std::string> words) {
 }
 
 bool Display::wait_for_window(const std::string& title) {
-  const Finished found =
-      run({"timeout", "20", "xdotool", "search", "--sync", "--onlyvisible", "--name", title});
-  wait_a_moment();
-  hands({"mousemove", "400", "400"});
-  return found.exit_code == 0;
+  // xdotool can wait itself, but gives up when another window goes away under its eyes.
+  constexpr int tries = 250;
+  for (int i = 0; i < tries; ++i) {
+    const bool is_there =
+        run({"xdotool", "search", "--onlyvisible", "--name", title}).exit_code == 0;
+    wait_a_moment();
+    if (!is_there) continue;
+    hands({"mousemove", "400", "400"});
+    return true;
+  }
+  return false;
 }
 
 }  // namespace nextmove::support

@@ -73,8 +73,8 @@ Message message(xf86ITEventType type) {
 }  // namespace
 
 TouchDisplay::TouchDisplay() {
-  std::string pattern = (std::filesystem::temp_directory_path() / "touch-").string() +
-                        std::string(6, 'X');  // what mkdtemp wants
+  // The name of a socket may have 107 letters, so it does not lie in a deep folder.
+  std::string pattern = "/tmp/touch-" + std::string(6, 'X');  // what mkdtemp wants
   folder_ = ::mkdtemp(pattern.data());
   const std::string socket = folder_ / "fingers";
   std::ofstream{folder_ / "xorg.conf"} << configuration(socket);

@@ -246,6 +246,14 @@ TEST_F(Captures, ACombinationIsCompleteWhenTheFirstOfItGoesUp) {
   EXPECT_EQ(read(steer).value, Vec2{});
 }
 
+TEST_F(Captures, NothingIsLeftOfACombinationThatIsCancelled) {
+  ask("lamp");
+  operate(ShiftLeft);
+  ASSERT_EQ(capture().combination, Combination{ShiftLeft});
+  stage.hub().stop_capture(stage.seat());
+  EXPECT_EQ(capture().combination, Combination{});
+}
+
 TEST_F(Captures, ASingleControlIsACombinationToo) {
   ask("lamp");
   operate(ShiftLeft);

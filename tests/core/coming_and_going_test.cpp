@@ -86,6 +86,19 @@ TEST_F(ComingAndGoing, AnotherModelTakesNobodysPlace) {
   EXPECT_EQ(hub.label(other), "gamepad 3") << "gamepad 1 is waited for";
 }
 
+TEST_F(ComingAndGoing, AnotherProductOfTheSameNameTakesNobodysPlace) {
+  const auto pad = [](std::uint16_t product) {
+    return Device{
+        .kind = DeviceKind::gamepad, .name = "twin", .vendor = 0x1234, .product = product};
+  };
+  const DeviceId lost = hub.plug(pad(1), now);
+  tap(lost, PadStart);
+  unplug(lost);
+  const DeviceId other = hub.plug(pad(2), now);
+  EXPECT_EQ(hub.free_devices(), Devices{other});
+  EXPECT_TRUE(seat(2).is_waiting());
+}
+
 TEST_F(ComingAndGoing, AFreeDeviceTakesOverByItsJoinPressEvenWhileJoiningIsClosed) {
   hub.set_rules({.free_devices = FreeDevices::kept, .joining = Joining::closed});
   unplug(first);

@@ -143,6 +143,16 @@ TEST_F(EqualRank, TheLastEnteredHearsFirst) {
   EXPECT_FALSE(stage.seat().read(answer).held);
 }
 
+TEST_F(EqualRank, TheLastEnteredStillHearsFirstInAnAdoptedPlaybook) {
+  stage.seat().enter("radio");
+  stage.seat().enter("crane");
+  stage.hub().adopt(make(definition()));
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_TRUE(stage.seat().read(winch).held);
+  EXPECT_FALSE(stage.seat().read(answer).held);
+}
+
 TEST_F(EqualRank, ABindingCanPassTheControlOn) {
   stage.seat().enter("crane");
   stage.seat().enter("lights");

@@ -226,6 +226,7 @@ TEST_F(Drafts, ATapAndAHoldGetAlong) {
   const Draft tapped{make(book)};
   EXPECT_TRUE(tapped.can_put(slot("horn"), KeyE));
   EXPECT_TRUE(tapped.can_put(slot("winch"), Space));
+  EXPECT_FALSE(tapped.can_put(slot("horn"), KeyL)) << "a tap and a toggle do not";
 }
 
 TEST_F(Drafts, OtherContextsThatHaveTheControlAreToldAsNotes) {
@@ -294,6 +295,12 @@ TEST_F(Drafts, TuningsForTheSameAreOne) {
             (std::vector<Tuning>{{.action = "look", .sensitivity = 3.0F, .invert_y = true}}));
   EXPECT_EQ(draft.tuning("look", std::nullopt).sensitivity, 3.0F);
   EXPECT_EQ(draft.tuning("look", DeviceKind::mouse).sensitivity, std::nullopt);
+}
+
+TEST_F(Drafts, APresetThatSwapsNoSticksLeavesThemSwapped) {
+  draft.swap_sticks(true);
+  draft.take({.tunings = {{.toggle = true}}});
+  EXPECT_TRUE(draft.profile().swaps_sticks);
 }
 
 TEST_F(Drafts, APresetIsTakenOverWhole) {

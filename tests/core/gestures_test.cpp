@@ -293,6 +293,14 @@ TEST_F(Gestures, ADetentOfTheWheelToggles) {
   EXPECT_FALSE(read().held);
 }
 
+TEST(CheckGestures, TenTapsAreTheMost) {
+  PlaybookDefinition definition = harbour();
+  definition.contexts[0].bindings[4].gesture = taps_within(10, 100ms);
+  EXPECT_TRUE(check(definition).empty());
+  definition.contexts[0].bindings[4].gesture = taps_within(11, 100ms);
+  EXPECT_EQ(check(definition).size(), 1U);
+}
+
 TEST(CheckGestures, EachHasItsLimits) {
   PlaybookDefinition definition = harbour();
   auto& bindings = definition.contexts[0].bindings;

@@ -104,6 +104,15 @@ TEST_F(Interceptors, SeeWhatTheOnesBeforeThemMade) {
   EXPECT_EQ(seen, 0.5F);
 }
 
+TEST_F(Interceptors, RunByOrderAndOfOneOrderAsTheyWereAdded) {
+  std::string ran;
+  stage.seat().add_interceptor([&](Incoming&) { ran += "first "; });
+  stage.seat().add_interceptor([&](Incoming&) { ran += "second "; });
+  stage.seat().add_interceptor([&](Incoming&) { ran += "before both "; }, -1);
+  stage.wait(10ms);
+  EXPECT_EQ(ran, "before both first second ");
+}
+
 TEST_F(Interceptors, WhenOneIsGoneTheReadingIsThePlayersAgain) {
   stage.press(Control::KeyR);
   const InterceptorId id =

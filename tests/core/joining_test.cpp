@@ -145,6 +145,12 @@ TEST_F(JoiningIn, WhoHasTheKeyboardAloneSharesItWithNobody) {
   EXPECT_EQ(hub.seats().size(), 1U);
 }
 
+TEST_F(JoiningIn, NoTwoSitAtTheSameHalfOfAKeyboard) {
+  tap(keyboard, KeyE);
+  EXPECT_EQ(hub.can_join(scheme("left_keys"), keyboard).refusal, Refusal::taken);
+  EXPECT_EQ(hub.can_join(scheme("right_keys"), keyboard).refusal, Refusal::none);
+}
+
 TEST_F(JoiningIn, WhereTwoShareAKeyboardNobodyGetsItAlone) {
   tap(keyboard, KeyE);
   news();

@@ -151,5 +151,16 @@ TEST(IconNames, OfZonesGoByTheirKind) {
   EXPECT_EQ(icon_name(touch("sheet", ZonePart::turn), {}, zones), "TouchTurn");
 }
 
+TEST(KeyLabels, AreCapitalsInEveryAlphabetThatHasThem) {
+  EXPECT_EQ(key_label(U'q'), "Q");
+  EXPECT_EQ(key_label(U'\u00f6'), "Ö");
+  EXPECT_EQ(key_label(U'\u0142'), "Ł");
+  EXPECT_EQ(key_label(U'\u017e'), "Ž");
+  EXPECT_EQ(key_label(U'\u0161'), "Š");
+  EXPECT_EQ(key_label(U'\u03c9'), "Ω");
+  EXPECT_EQ(key_label(U'\u0439'), "Й");
+  EXPECT_EQ(key_label(U'\u3042'), "あ");
+}
+
 }  // namespace
 }  // namespace nextmove::support

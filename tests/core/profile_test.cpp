@@ -369,6 +369,22 @@ TEST_F(SchemeRemaps, WithoutSchemesTheyCountForAllThatShareNothing) {
   EXPECT_TRUE(sounds(KeyE));
 }
 
+TEST_F(SchemeRemaps, OnATouchScreenTheyCountForThoseWhoShareItToo) {
+  const Button touched = hub.playbook().button("touched");
+  const DeviceId screen = plug(DeviceKind::touch);
+  hub.hold_to(port, scheme("fingers"));
+  const auto is_touched = [&] {
+    move(screen, Finger1Position, 0.5F, 0.5F);
+    press(screen, Finger1);
+    const bool is_held = port.read(touched).held;
+    release(screen, Finger1);
+    return is_held;
+  };
+  EXPECT_TRUE(is_touched());
+  hub.set_profile(port, {.remaps = {{.action = "touched", .device = DeviceKind::touch}}});
+  EXPECT_FALSE(is_touched());
+}
+
 TEST_F(SchemeRemaps, WithSchemesTheyCountForThese) {
   Remap remap = keys("horn", {KeyQ});
   remap.schemes = {"left_keys"};

@@ -258,6 +258,14 @@ TEST_F(Touching, TwoFingersTurnByTheirAngleClockwise) {
   EXPECT_NEAR(zoom().x, -90, 1e-2);
 }
 
+TEST_F(Touching, TwoFingersTurnByMoreThanARightAngle) {
+  stage.touch(1, 0.85F, 0.2F);
+  stage.touch(2, 0.9F, 0.2F);
+  stage.touch(2, 0.85F - 0.0353553F, 0.2F + 0.0707107F);
+  stage.wait(10ms);
+  EXPECT_NEAR(zoom().x, 135, 1e-2) << "from the right to below on the left";
+}
+
 TEST_F(Touching, OneFingerNeitherPinchesNorTurnsAndAThirdIsIdle) {
   stage.touch(1, 0.8F, 0.2F);
   stage.touch(1, 0.85F, 0.2F);

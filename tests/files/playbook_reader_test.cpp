@@ -436,6 +436,18 @@ look = [{ control = "MouseMotion", scale = 200 }, { control = "PadRightStick", r
                                               .is_floating = true}));
 }
 
+TEST(PlaybookReader, ATimeHasOnePoint) {
+  const std::string problems = problems_of("horn = { control = \"KeyE\", hold = \"1.5.5s\" }\n");
+  EXPECT_NE(problems.find("8:35 hold must be a time like \"800ms\" or \"1.5s\"\n"),
+            std::string::npos)
+      << problems;
+}
+
+TEST(PlaybookReader, ShowsALineOfAFileWithOtherLineEndsWithoutThem) {
+  const Result<Playbook> book = parse_playbook("format = 1\r\ntitel = \"Tidewater\"\r\n");
+  EXPECT_EQ(book.diagnostics.at(0).source_line, "titel = \"Tidewater\"");
+}
+
 TEST(PlaybookReader, SaysWhatIsWrongWithGesturesAndTheRest) {
   EXPECT_EQ(problems_of("horn = { control = \"KeyE\", hold = \"fast\", tap = \"1m\" }\n"
                         "look = [{ control = \"PadLeftStick\" }, { up = \"Touch:whel.Up\" }]\n"),

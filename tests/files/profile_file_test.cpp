@@ -110,6 +110,13 @@ TEST(ProfileFile, WhatALaterLibraryCanReadComesBackToLife) {
   EXPECT_TRUE(read->unread.empty());
 }
 
+TEST(ProfileFile, SwappedSticksComeBackToLifeToo) {
+  const Result<Profile> read = parse_profile("format = 1\nunread = ['swap_sticks = true']\n");
+  ASSERT_TRUE(read);
+  EXPECT_TRUE(read->swaps_sticks);
+  EXPECT_TRUE(read->unread.empty());
+}
+
 TEST(ProfileFile, WhatIsNoProfileIsAnError) {
   EXPECT_EQ(told(parse_profile("", "p")), Told{"p:1:1: error: a profile begins with format = 1"});
   EXPECT_EQ(told(parse_profile("format = 2", "p")),

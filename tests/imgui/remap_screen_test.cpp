@@ -347,6 +347,21 @@ TEST_F(Screens, TakeAControlAway) {
   EXPECT_EQ(keys_of("signal"), "");
 }
 
+TEST_F(Screens, TakeAControlAwayByARightClick) {
+  ImGuiIO& io = ImGui::GetIO();
+  for (float x = width / 4; x < width / 3 && !screen.menu().is_changed(); x += 20) {
+    for (float y = 10; y < height && !screen.menu().is_changed(); y += 12) {
+      io.MousePos = {x, y};
+      for (const bool is_down : {false, true, false}) {
+        io.MouseDown[ImGuiMouseButton_Right] = is_down;
+        pass();
+      }
+    }
+  }
+  EXPECT_TRUE(screen.menu().is_changed());
+  EXPECT_FALSE(screen.menu().is_waiting());
+}
+
 TEST_F(Screens, KeepWhatIsRequired) {
   ask_for("choose");
   taps({Escape, Delete});

@@ -143,6 +143,14 @@ TEST_F(EqualRank, TheLastEnteredHearsFirst) {
   EXPECT_FALSE(stage.seat().read(answer).held);
 }
 
+TEST_F(EqualRank, SwitchingToOneThatIsEnteredLeavesTheOthers) {
+  stage.seat().enter("radio");
+  stage.seat().enter("crane");
+  stage.seat().switch_to("crane");
+  EXPECT_FALSE(stage.seat().is_in("radio"));
+  EXPECT_TRUE(stage.seat().is_in("crane"));
+}
+
 TEST_F(EqualRank, TheLastEnteredStillHearsFirstInAnAdoptedPlaybook) {
   stage.seat().enter("radio");
   stage.seat().enter("crane");

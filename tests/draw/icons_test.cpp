@@ -44,7 +44,7 @@ TEST(Icons, AreThereForEveryControlInEveryFamily) {
 }
 
 TEST(Icons, AreNotCutOff) {
-  for (const int size : {32, 128}) {
+  for (const int size : {32, 256}) {
     for (const Icon& icon : all_icons({})) {
       EXPECT_TRUE(is_empty_along_the_edge(draw_icon(icon, {}, size, IconGround::dark)))
           << name_of(icon) << " at " << size;

@@ -1,5 +1,4 @@
 # Every option can be switched off by itself: the project is configured, or one sentence says why not.
-include(${CMAKE_CURRENT_LIST_DIR}/run.cmake)
 file(REMOVE_RECURSE ${WORK})
 
 # configure(folder option ...): what it said stands in ${said}, and whether it worked in ${worked}.

@@ -127,22 +127,23 @@ void Seating::change_scheme(Seat& seat, SchemeId scheme, Time time) {
 
 // ---- who may have what
 
-// Two seats at one device hear different bindings of it, or have their own parts of the screen.
-bool Seating::can_share(const KnownDevice& place, const Seat& a, const Seat& b) const {
-  const SchemeDefinition* one = scheme_of(a);
-  const SchemeDefinition* other = scheme_of(b);
+// Two at one device hear different bindings of it, or have their own parts of the screen. A seat
+// that is held to no scheme hears everything and so shares nothing.
+bool Seating::can_share(const KnownDevice& place, const SchemeDefinition* one,
+                        const SchemeDefinition* other) {
   if (one == nullptr || other == nullptr) return false;
   const bool are_told_apart = one != other || place.device.kind == DeviceKind::touch;
   return one->shares_devices && other->shares_devices && are_told_apart;
 }
 
+bool Seating::can_share(const KnownDevice& place, const Seat& a, const Seat& b) const {
+  return &a == &b || can_share(place, scheme_of(a), scheme_of(b));
+}
+
 bool Seating::may_use(const KnownDevice& place, SchemeId scheme, const Seat* seat) const {
   const SchemeDefinition& wanted = playbook_.scheme(scheme);
   return std::all_of(place.owners.begin(), place.owners.end(), [&](const Seat* owner) {
-    if (owner == seat) return true;
-    const SchemeDefinition* theirs = scheme_of(*owner);
-    if (theirs == nullptr || !theirs->shares_devices || !wanted.shares_devices) return false;
-    return theirs != &wanted || place.device.kind == DeviceKind::touch;
+    return owner == seat || can_share(place, scheme_of(*owner), &wanted);
   });
 }
 
@@ -251,7 +252,7 @@ void Seating::hold_to(Seat& seat, SchemeId scheme) {
   const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};
   for (const DeviceId id : devices) {
     const bool is_clear = std::all_of(at(id).owners.begin(), at(id).owners.end(), [&](Seat* other) {
-      return other == &seat || can_share(at(id), seat, *other);
+      return can_share(at(id), seat, *other);
     });
     if (is_clear) continue;
     remove_owner(id, seat, journal_.now);
@@ -264,7 +265,7 @@ void Seating::give(DeviceId id, Seat& seat) {
   place.is_by_rules = false;
   const std::vector<Seat*> before = place.owners;
   for (Seat* other : before) {
-    if (other == &seat || can_share(place, seat, *other)) continue;
+    if (can_share(place, seat, *other)) continue;
     remove_owner(id, *other, journal_.now);
     note({.kind = NoticeKind::taken, .time = journal_.now, .seat = other, .device = id});
   }

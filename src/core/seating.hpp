@@ -136,6 +136,8 @@ class Seating {
 
   // Whose a device may be (seating.cpp)
   bool may_use(const KnownDevice& place, SchemeId scheme, const Seat* seat) const;
+  static bool can_share(const KnownDevice& place, const SchemeDefinition* one,
+                        const SchemeDefinition* other);
   bool can_share(const KnownDevice& place, const Seat& a, const Seat& b) const;
   std::size_t players_beside(const Seat* seat) const;
   JoinAnswer choose(SchemeId scheme, DeviceId device, const Seat* seat,

@@ -322,6 +322,25 @@ TEST_F(JoiningIn, GivingASharedKeyboardToSomebodyWhoDoesNotShareTakesItFromTheOt
   EXPECT_EQ(hub.owners(keyboard)[0], &third);
 }
 
+TEST_F(JoiningIn, GivingASharedKeyboardToSomebodyOfTheSameHalfTakesItFromThem) {
+  tap(keyboard, KeyE);
+  tap(keyboard, Enter);
+  Seat& third = hub.add_seat("ferry");
+  hub.hold_to(third, seat(0).scheme());
+  hub.give(keyboard, third);
+  EXPECT_EQ(devices(seat(0)), Devices{});
+  EXPECT_EQ(devices(seat(1)), Devices{keyboard});
+  EXPECT_EQ(devices(third), Devices{keyboard});
+}
+
+TEST_F(JoiningIn, HoldingASeatToTheHalfOfItsNeighbourTakesTheSharedKeyboardFromIt) {
+  tap(keyboard, KeyE);
+  tap(keyboard, Enter);
+  hub.hold_to(seat(1), seat(0).scheme());
+  EXPECT_EQ(devices(seat(0)), Devices{keyboard});
+  EXPECT_EQ(devices(seat(1)), Devices{});
+}
+
 TEST_F(JoiningIn, AJoinKeyHeldWhenTheFocusIsLostJoinsAfreshLater) {
   const DeviceId pad = plug(DeviceKind::gamepad);
   press(pad, PadStart);

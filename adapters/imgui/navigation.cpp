@@ -49,7 +49,7 @@ void Navigation::deal_out(bool is_typing) {
   std::fill(std::begin(io.NavInputs), std::end(io.NavInputs), 0.0F);
   const auto deal = [&](std::size_t index, Button action, std::initializer_list<int> inputs,
                         bool is_for_text) {
-    const bool is_down = presses_[index].next(reader_.read(action));
+    const bool is_down = presses_[index].next(read(action));
     if (is_typing && (!is_for_text || is_keyboard_busy)) return;
     for (const int input : inputs) io.NavInputs[input] = is_down ? 1.0F : 0.0F;
   };
@@ -61,12 +61,16 @@ void Navigation::deal_out(bool is_typing) {
   deal(5, actions_.back, {ImGuiNavInput_Cancel}, true);
 }
 
+ButtonReading Navigation::read(Button action) const {
+  return action.is_empty() ? ButtonReading{} : reader_.read(action);
+}
+
 bool Navigation::wants_back() const {
-  return reader_.read(actions_.back).pressed && !ImGui::IsAnyItemActive();
+  return read(actions_.back).pressed && !ImGui::IsAnyItemActive();
 }
 
 bool Navigation::wants_to_take_away() const {
-  return reader_.read(actions_.take_away).pressed && !ImGui::IsAnyItemActive();
+  return read(actions_.take_away).pressed && !ImGui::IsAnyItemActive();
 }
 
 }  // namespace nextmove::imgui

@@ -38,6 +38,8 @@ class Navigation {
 
  private:
   void deal_out(bool is_typing);
+  /// At rest where the game gave no such action.
+  ButtonReading read(Button action) const;
 
   MenuActions actions_;
   Reader reader_;

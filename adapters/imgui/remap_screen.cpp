@@ -174,8 +174,8 @@ class RemapScreen::Implementation {
   void find_hint() {
     hint_version_ = seat_.prompt_version();
     const auto controls_of = [&](Button action) {
-      const Prompt& prompt = seat_.prompt(action);
-      return prompt.is_bound ? to_text(prompt.parts) : std::string{};
+      const bool is_bound = !action.is_empty() && seat_.prompt(action).is_bound;
+      return is_bound ? to_text(seat_.prompt(action).parts) : std::string{};
     };
     hint_ = controls_of(actions_.confirm) + ": another control     " +
             controls_of(actions_.take_away) + ", right click: take it away     " +

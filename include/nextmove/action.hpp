@@ -7,6 +7,7 @@
 #include <string_view>
 
 #include <nextmove/diagnostic.hpp>
+#include <nextmove/handle.hpp>
 
 namespace nextmove {
 
@@ -54,15 +55,22 @@ struct ActionDefinition {
 /// Numbers one action of one playbook, from 0, in the order of definition.
 enum class ActionId : std::uint16_t { none = 0xffff };
 
-/// An action whose kind the compiler knows: a button cannot be read as a vector.
-/// Get one from Playbook::button and its sisters, or from an ActionId of that kind: Button{id}.
-/// Valid for every hub of that playbook.
+/// An action whose kind the compiler knows: a button cannot be read as a vector. Get one from
+/// Playbook::button and its sisters, or from a generated header. It is a number and a hash of name
+/// and kind: where another playbook has another action at this number, the hash finds the right one
+/// (at the cost of a look-up), so a playbook may be appended to, reordered and adopted. What is not
+/// found reads as at rest, and is told as a complaint, once for each seat.
 template <ActionKind kind_>
 struct Action {
   static constexpr ActionKind kind = kind_;
   ActionId id = ActionId::none;
+  std::uint32_t hash = 0;  ///< 0: empty
 
-  friend bool operator==(Action, Action) = default;
+  constexpr Action() = default;
+  constexpr Action(std::string_view name, ActionId number)
+      : id(number), hash(hash_of(name, static_cast<std::uint8_t>(kind_))) {}
+  constexpr bool is_empty() const { return hash == 0; }
+  friend constexpr bool operator==(Action a, Action b) { return a.hash == b.hash; }
 };
 
 using Button = Action<ActionKind::button>;

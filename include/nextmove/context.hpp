@@ -7,6 +7,7 @@
 
 #include <nextmove/binding.hpp>
 #include <nextmove/device.hpp>
+#include <nextmove/handle.hpp>
 
 namespace nextmove {
 
@@ -24,5 +25,8 @@ struct ContextDefinition {
 
 /// Numbers one context of one playbook, from 0, in the order of definition.
 enum class ContextId : std::uint16_t { none = 0xffff };
+
+/// One that a generated header names.
+using Context = Named<ContextId>;
 
 }  // namespace nextmove

@@ -55,17 +55,31 @@ std::string printable(std::string_view text);
 /// Whether one of them is an error.
 bool has_errors(const std::vector<Diagnostic>& diagnostics);
 
-/// A value, or the reasons why there is none. Warnings may come along with a value.
+namespace core {
+/// Complains that a value is wanted which there is not, and why, and stops the program.
+[[noreturn]] void stop_without_value(const std::vector<Diagnostic>& diagnostics);
+}  // namespace core
+
+/// A value, or the reasons why there is none. Warnings may come along with a value. To take one
+/// that is not there is a complaint that tells the first reason; then the program stops, in every
+/// build, since there is nothing to go on with.
 template <class T>
 struct Result {
   std::optional<T> value{};
   std::vector<Diagnostic> diagnostics{};
 
   explicit operator bool() const { return value.has_value(); }
-  T& operator*() { return *value; }
-  const T& operator*() const { return *value; }
-  T* operator->() { return &*value; }
-  const T* operator->() const { return &*value; }
+  T& operator*() { return taken(*this); }
+  const T& operator*() const { return taken(*this); }
+  T* operator->() { return &taken(*this); }
+  const T* operator->() const { return &taken(*this); }
+
+ private:
+  template <class Self>
+  static auto& taken(Self& self) {
+    if (!self.value) core::stop_without_value(self.diagnostics);
+    return *self.value;
+  }
 };
 
 }  // namespace nextmove

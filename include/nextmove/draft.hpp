@@ -73,6 +73,7 @@ enum class DraftRefusal : std::uint8_t {
   already_there,    ///< the action has the control already
   cannot_drive,     ///< such a control cannot drive it, as a key cannot drive a whole vector
   clash,            ///< another has it; see the clashes
+  no_such_slot,     ///< the playbook has no such action or context
 };
 
 /// "refuse", "swap", "take_over" or "keep_both".
@@ -95,7 +96,9 @@ struct DraftAnswer {
 };
 
 /// A player's changes on the way. A value: a copy goes its own way. Nothing in it touches a seat;
-/// Hub::set_profile does, with `profile()`, once at the end, or after every change.
+/// Hub::set_profile does, with `profile()`, once at the end, or after every change. A slot, an
+/// action or a scheme that the playbook does not have, and a tuning that cannot be, is a complaint,
+/// and changes nothing.
 class Draft {
  public:
   /// For a seat that is held to `scheme`: what it hears is what is changed, and seen, here. A

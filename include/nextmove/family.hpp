@@ -51,7 +51,8 @@ class Families {
 
   /// Adds a family, or replaces the one with its name.
   void add(Family family);
-  /// Later ones count more than earlier ones. Requires that the family is known by then.
+  /// Later ones count more than earlier ones. A family that is not known by then is a complaint,
+  /// and the device is not added.
   void add(FamilyDevice device);
 
  private:

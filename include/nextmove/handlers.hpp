@@ -1,7 +1,9 @@
 // Handler sets: functions for actions, attached to whichever seat drives the thing now.
 #pragma once
 
+#include <cstdint>
 #include <functional>
+#include <string_view>
 #include <vector>
 
 #include <nextmove/action.hpp>
@@ -16,6 +18,9 @@ class Seat;
 /// readings stand; they may enter and leave contexts, attach and detach. Of several sets, the one
 /// attached first is called first; the handlers of a set in the order of adding. Add them before
 /// attaching. Nothing is allocated when they are called. A handler must not destroy its own set.
+/// An empty handle, an empty function, or a handler that is added while the set is attached or
+/// calls its handlers is a complaint, and is not added; a handle whose action the seat's playbook
+/// does not have is one when the set is attached, and its handler is not called.
 class HandlerSet {
  public:
   HandlerSet() = default;
@@ -51,17 +56,22 @@ class HandlerSet {
  private:
   struct Handler {
     ActionId action;
+    std::uint32_t hash;
     ActionKind kind;
     std::function<void(const Reading&)> call;
     bool is_active = false;  // the last it was told was not rest
   };
 
-  HandlerSet& add(ActionId action, ActionKind kind, std::function<void(const Reading&)> call);
+  template <class Handle, class Function>
+  HandlerSet& add(std::string_view call, Handle action, const Function& function,
+                  std::function<void(const Reading&)> tell);
+  bool find_action(Handler& handler);
   void tell(Handler& handler, const Reading& reading);
 
   std::vector<Handler> handlers_;
   Seat* seat_ = nullptr;
-  bool is_new_ = false;  // attached since the last update
+  bool is_new_ = false;   // attached since the last update
+  bool is_busy_ = false;  // some handler of it is being called
 };
 
 }  // namespace nextmove

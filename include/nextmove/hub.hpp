@@ -29,6 +29,12 @@ class HubState;
 /// its seats belong to one thread at a time. Nothing but plug, add_seat, join, give, swap, adopt,
 /// set_profile, capturing, what players join and leave by, and Seat::add_interceptor allocates,
 /// once the queue of events has grown to its working size.
+///
+/// What a call is given and cannot be right is a complaint (see complaint.hpp), and the call then
+/// has no effect: an id or a handle that the playbook does not have, a seat of another hub, a
+/// device that was never plugged in (of one that is unplugged it is a doubt). So is a call that
+/// changes the hub from a custom function, an interceptor or a listener to steps; a handler may
+/// call all but update.
 class Hub {
  public:
   explicit Hub(Playbook playbook);
@@ -40,7 +46,8 @@ class Hub {
 
   // ---- seats
 
-  /// A new seat, in no context. The reference is good for the life of the hub.
+  /// A new seat, in no context. The reference is good for the life of the hub. A name that a seat
+  /// has already is a complaint, and gives that one.
   Seat& add_seat(std::string_view name);
 
   /// The seats in the order of adding. Valid until the next add_seat or update.
@@ -50,7 +57,8 @@ class Hub {
   Seat* find_seat(std::string_view name) const;
 
   /// How players come to their seats. Takes effect at once: a device of which neither a player nor
-  /// the game has said whose it is goes where the new rules want it.
+  /// the game has said whose it is goes where the new rules want it. A table for nobody is a
+  /// complaint.
   void set_rules(const SeatingRules& rules);
   const SeatingRules& rules() const;
 
@@ -59,9 +67,12 @@ class Hub {
   /// In `seat`, moving who sits there; or, where that is nullptr, in the first that is neither
   /// taken nor reserved, or a new one named "seat 3" or so. Refused, nothing changes.
   JoinAnswer join(SchemeId scheme, DeviceId device = DeviceId::none, Seat* seat = nullptr);
+  JoinAnswer join(Scheme scheme, DeviceId device = DeviceId::none, Seat* seat = nullptr);
 
   /// What join would answer, without doing it; `seat` stays nullptr.
   JoinAnswer can_join(SchemeId scheme, DeviceId device = DeviceId::none,
+                      const Seat* seat = nullptr) const;
+  JoinAnswer can_join(Scheme scheme, DeviceId device = DeviceId::none,
                       const Seat* seat = nullptr) const;
 
   /// The player gets up: the seat's devices are free, what they held is released, and the seat is
@@ -71,18 +82,20 @@ class Hub {
   /// Holds the seat to a scheme, or with SchemeId::none to none. A device that it shares with
   /// others who could then not be told apart from it is taken from it.
   void hold_to(Seat& seat, SchemeId scheme);
+  void hold_to(Seat& seat, Scheme scheme);
 
   /// From now on the seat's player plays with what he has changed, in every scheme and over every
   /// adopted playbook; an empty profile takes all back. The very next press obeys. Where that
   /// changes a binding, buttons that are held are released and wait for a fresh press, and axes and
-  /// vectors go on with their live values. What has no place counts for nothing (see misfits).
-  /// Allocates. Not for interceptors.
-  void set_profile(Seat& seat, Profile profile);
+  /// vectors go on with their live values. What has no place counts for nothing, and is returned as
+  /// warnings (see misfits). Allocates.
+  std::vector<Diagnostic> set_profile(Seat& seat, Profile profile);
 
   /// Asks the seat's player for a control; see Seat::capture for what comes of it. Until that is
   /// over, nothing of the seat's devices reaches the game: what was held is released, and what was
   /// pressed meanwhile is heard when it has been released and pressed afresh. The others play on.
-  /// What it may be goes by the player's profile. Allocates.
+  /// What it may be goes by the player's profile. A part that the action does not have is a
+  /// complaint. Allocates.
   void capture(Seat& seat, const CaptureRequest& request);
   void stop_capture(Seat& seat);  ///< cancels it; does nothing where the seat does not capture
 
@@ -97,8 +110,8 @@ class Hub {
   /// Returns its id.
   DeviceId plug(const Device& device, Time now);
 
-  /// The device is gone: at `now`, everything it holds is released. Its seat keeps its place. An
-  /// unknown id does nothing.
+  /// The device is gone: at `now`, everything it holds is released. Its seat keeps its place. One
+  /// that is gone already is left alone.
   void unplug(DeviceId device, Time now);
 
   /// The device is the seat's from now on, and what it holds elsewhere is released. Seats keep it
@@ -141,9 +154,10 @@ class Hub {
 
   // ---- events
 
-  /// Takes an event in; update works it off. Requires is_valid(event); one that is out of range is
-  /// passed over, and so is one of a device that is not plugged in. Events may come in any order of
-  /// time.
+  /// Takes an event in; update works it off. Events may come in any order of time. One that no
+  /// device says is passed over, and is a complaint that names the part at fault: a control that
+  /// does not come in events or that a device of this kind does not have, a value out of range, a
+  /// device that was never plugged in; of one that is unplugged it is a doubt.
   void feed(const Event& event);
 
   /// At `now`, everything that any device holds is released: the window lost the focus, say. A
@@ -151,33 +165,37 @@ class Hub {
   void release_all(Time now);
 
   /// Works off the events up to and including `now` in order of time, and renews all readings.
-  /// Events of later times wait for a later update.
+  /// Events of later times wait for a later update. `now` is a moment, not the length of a step, of
+  /// the clock that the events go by, and only grows: one before the last is a complaint, and no
+  /// update. It is a doubt that an event is still ahead after 120 updates.
   void update(Time now);
 
   /// The time of the last update.
   Time now() const;
 
   /// How large the window is that touches and positions are in, in any unit, so that touch zones
-  /// keep their shapes. Until it is told, 16 to 9.
+  /// keep their shapes. Until it is told, 16 to 9. One without a size is a complaint.
   void set_window(float width, float height);
   Vec2 window() const;
 
-  /// Gives a seat a part of the window, for a game that divides it in its own way. Where the rules
-  /// split the screen they have the last word.
+  /// Gives a seat a part of the window, for a game that divides it in its own way. A complaint
+  /// where the part has no size, and where the rules split the screen by themselves.
   void set_part(Seat& seat, Area part);
 
   /// Goes on with a changed playbook, at once and without a restart: to tune it while the game
   /// runs. Seats, devices, interceptors and handlers stay, and so do the contexts and mutes that
   /// are on; handles and ids stay good, by name. Buttons that are held are released, and wait for a
   /// fresh press; axes and vectors go on with their live values. Names that the new playbook lacks
-  /// remain in playbook(), driven by nothing. Allocates. A recording does not hold it. Not for
-  /// interceptors, in whose middle it would come; a handler may.
-  void adopt(const Playbook& playbook);
+  /// remain in playbook(), driven by nothing; they are returned as warnings, and so are actions
+  /// that are of another kind now, whose handles read as at rest. Allocates. A recording does not
+  /// hold it.
+  std::vector<Diagnostic> adopt(const Playbook& playbook);
 
   /// Gives the hub the shaping that bindings call for with custom = "name": from a value after dead
   /// zones and curve (length at most 1) or a displacement to what comes of it. It must always give
-  /// the same for the same. A playbook may name one that is given later; until one is used without
-  /// having been given, which stops a debug build, and in a release build changes nothing.
+  /// the same for the same. A playbook may name one that is given later. To use one that was not
+  /// given is a complaint, and so are an empty function and a result that is not a number; values
+  /// then stay as they are.
   void set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping);
 
   /// What controls are called in prompts: the game's language, and what is printed on the keys.
@@ -190,8 +208,10 @@ class Hub {
   const Families& families() const;
 
   /// Calls `listener` with everything that happens to the hub from here on, in order: for
-  /// recordings. An empty function stops it.
-  void on_step(std::function<void(const Step&)> listener);
+  /// recordings. There may be several; each is told until it is removed. An empty function is a
+  /// complaint.
+  ListenerId on_step(std::function<void(const Step&)> listener);
+  void remove_listener(ListenerId id);  ///< does nothing where it is gone
 
  private:
   std::unique_ptr<core::HubState> state_;

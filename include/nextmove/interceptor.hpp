@@ -19,7 +19,8 @@ class SeatState;
 /// back, replace it or add to it; presses and releases are reckoned afterwards, so what is held
 /// back was never pressed, and what is invented is pressed and released like anything else. Mutes
 /// come before: they silence what the player does, not what an interceptor makes up.
-/// Handles of another playbook read as at rest and change nothing.
+/// A handle whose action the playbook does not have, or an empty one, reads as at rest and changes
+/// nothing, and is a complaint, once; so is a value that is not a number, every time.
 class Incoming {
  public:
   Time now() const;             ///< of this update
@@ -34,9 +35,9 @@ class Incoming {
 
   /// As if nobody did anything. A button that is down stays unheard until it is pressed afresh.
   void hold_back(Button action);
-  void hold_back(Axis action) { set(action, 0); }
-  void hold_back(Vector action) { set(action, {}); }
-  void hold_back(Motion action) { set(action, {}); }
+  void hold_back(Axis action);
+  void hold_back(Vector action);
+  void hold_back(Motion action);
   void hold_back(Pointer action);
 
   /// One press and its release, now.
@@ -51,7 +52,7 @@ class Incoming {
   void set(Pointer action, Vec2 position);
 
   /// On top of what is there. Cut off likewise.
-  void add(Axis action, float value) { set(action, read(action).value + value); }
+  void add(Axis action, float value);
   void add(Vector action, Vec2 value);
   void add(Motion action, Vec2 value);
 
@@ -63,8 +64,9 @@ class Incoming {
 };
 
 /// Called in every update, whether anything happened or not. It may enter and leave contexts, mute,
-/// and add or remove interceptors; all that counts from the next update on. It must not allocate
-/// where the game must not.
+/// and add or remove interceptors; all that counts from the next update on. The hub it must leave
+/// alone, but for feeding it: whatever else changes a hub is a complaint from here, and does
+/// nothing. It must not allocate where the game must not.
 using Interceptor = std::function<void(Incoming&)>;
 
 /// Names one interceptor of one seat. None is used twice.

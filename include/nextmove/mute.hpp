@@ -6,6 +6,7 @@
 #include <vector>
 
 #include <nextmove/diagnostic.hpp>
+#include <nextmove/handle.hpp>
 
 namespace nextmove {
 
@@ -21,5 +22,8 @@ struct MuteDefinition {
 
 /// Numbers one mute of one playbook, from 0, in the order of definition.
 enum class MuteId : std::uint16_t { none = 0xffff };
+
+/// One that a generated header names.
+using Mute = Named<MuteId>;
 
 }  // namespace nextmove

@@ -5,6 +5,7 @@
 #include <nextmove/area.hpp>
 #include <nextmove/binding.hpp>
 #include <nextmove/capture.hpp>
+#include <nextmove/complaint.hpp>
 #include <nextmove/context.hpp>
 #include <nextmove/control.hpp>
 #include <nextmove/device.hpp>

@@ -1,6 +1,7 @@
 // Playbooks: the whole definition of a game's controls, checked and ready to play.
 #pragma once
 
+#include <cstdint>
 #include <memory>
 #include <optional>
 #include <span>
@@ -48,9 +49,9 @@ class Playbook {
   std::span<const MuteDefinition> mutes() const { return definition().mutes; }
   std::span<const ZoneDefinition> zones() const { return definition().zones; }
 
-  /// The handle of the action with this name. Requires that there is one of this kind: a wrong name
-  /// is a programmer's error and stops a debug build with a sentence that names the nearest action;
-  /// a release build gets a handle that always reads as at rest.
+  /// The handle of the action with this name, which must be of this kind. A name that is not there,
+  /// or is of another kind, is a complaint that names the right call or the nearest name; the
+  /// handle then reads as at rest until the hub adopts a playbook that has the action.
   Button button(std::string_view name) const;
   Axis axis(std::string_view name) const;
   Vector vector(std::string_view name) const;
@@ -58,13 +59,29 @@ class Playbook {
   Pointer pointer(std::string_view name) const;
 
   /// The action, scheme, context or mute with this name, or nothing: for names that come from
-  /// outside.
+  /// outside, and for what a playbook may have or not. Nothing is told.
   std::optional<ActionId> find_action(std::string_view name) const;
   std::optional<SchemeId> find_scheme(std::string_view name) const;
   std::optional<ContextId> find_context(std::string_view name) const;
   std::optional<MuteId> find_mute(std::string_view name) const;
 
-  /// Requires an id of this playbook.
+  /// The action with this name if it is of this kind, or nothing; likewise.
+  std::optional<Button> find_button(std::string_view name) const;
+  std::optional<Axis> find_axis(std::string_view name) const;
+  std::optional<Vector> find_vector(std::string_view name) const;
+  std::optional<Motion> find_motion(std::string_view name) const;
+  std::optional<Pointer> find_pointer(std::string_view name) const;
+
+  /// What a handle means in this playbook, by its number or else by its hash; or nothing.
+  template <ActionKind kind>
+  std::optional<ActionId> find(Action<kind> handle) const {
+    return find(handle.id, handle.hash);
+  }
+  std::optional<SchemeId> find(Scheme handle) const;
+  std::optional<ContextId> find(Context handle) const;
+  std::optional<MuteId> find(Mute handle) const;
+
+  /// Takes an id of this playbook; another is a complaint and gives a definition without a name.
   const ActionDefinition& action(ActionId id) const;
   const SchemeDefinition& scheme(SchemeId id) const;
   const ContextDefinition& context(ContextId id) const;
@@ -75,8 +92,24 @@ class Playbook {
   const core::PlaybookData& data() const { return *data_; }
 
  private:
+  std::optional<ActionId> find(ActionId id, std::uint32_t hash) const;
+
   std::shared_ptr<const core::PlaybookData> data_;
 };
+
+/// An action that a program counts on.
+struct CountedOn {
+  std::string_view name{};
+  ActionKind kind = ActionKind::button;
+};
+
+/// What a program counts on and `playbook` does not have, one warning for each name: an action that
+/// is not there or is of another kind, a scheme, a context or a mute. Generated headers call it
+/// with all their names.
+std::vector<Diagnostic> misfits(const Playbook& playbook, std::span<const CountedOn> actions,
+                                std::span<const std::string_view> schemes,
+                                std::span<const std::string_view> contexts,
+                                std::span<const std::string_view> mutes);
 
 /// Everything that is wrong with `definition`, in the order of its places. Empty when all is well.
 std::vector<Diagnostic> check(const PlaybookDefinition& definition);

@@ -17,7 +17,8 @@ namespace nextmove {
 ///       if (reader.read(jump).pressed) ...
 ///     }
 ///
-/// Allocates when made and in the first step after Hub::adopt. The seat must outlive it.
+/// Allocates when made and in the first step after Hub::adopt. The seat must outlive it. Wrong
+/// handles are complaints, as in Seat::read.
 class Reader {
  public:
   /// What was pressed before the reader was made is not seen.

@@ -88,6 +88,7 @@ struct Reading {
   std::uint32_t presses_ever = 0;   ///< of a button
   std::uint32_t releases_ever = 0;  ///< of a button
   std::uint32_t early_ever = 0;     ///< of a button: how often a hold was let go early
+  std::uint32_t hash = 0;           ///< whose reading it is; see Action::hash
   double x_ever = 0;                ///< of a motion
   double y_ever = 0;                ///< of a motion
 

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstddef>
+#include <cstdint>
 #include <span>
 #include <string>
 #include <utility>
@@ -161,6 +162,9 @@ using Step =
     std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, SwitchedTo, Muted,
                  Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, CaptureBegun,
                  CaptureStopped, Reserved, Freed, Swapped, PartSet, Resized, Updated>;
+
+/// Names one listener to the steps of one hub; see Hub::on_step. None is used twice.
+enum class ListenerId : std::uint32_t { none = 0 };
 
 /// When a step happened.
 Time time_of(const Step& step);

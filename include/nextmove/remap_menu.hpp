@@ -5,6 +5,7 @@
 #include <cstdint>
 #include <optional>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include <nextmove/capture.hpp>
@@ -33,7 +34,9 @@ struct ClashQuestion {
 };
 
 /// Keeps references to hub and seat, which must outlive it. Call update after each Hub::update. The
-/// game still hears the seat while nothing is captured: enter a context for the menu.
+/// game still hears the seat while nothing is captured: enter a context for the menu. A slot or an
+/// action that the playbook does not have is a complaint; that a change is wanted while a question
+/// waits for its answer, or an answer where nothing is asked, is a doubt. Neither changes anything.
 class RemapMenu {
  public:
   RemapMenu(Hub& hub, Seat& seat, Applying applying = Applying::at_the_end);
@@ -95,6 +98,7 @@ class RemapMenu {
   void tell(const DraftAnswer& answer);
   void changed();
   void follow();
+  bool is_asking(std::string_view call) const;
 
   Hub& hub_;
   Seat& seat_;

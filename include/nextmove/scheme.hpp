@@ -9,6 +9,7 @@
 
 #include <nextmove/binding.hpp>
 #include <nextmove/device.hpp>
+#include <nextmove/handle.hpp>
 
 namespace nextmove {
 
@@ -39,6 +40,9 @@ struct SchemeDefinition {
 
 /// Numbers one scheme of one playbook, from 0, in the order of definition.
 enum class SchemeId : std::uint16_t { none = 0xffff };
+
+/// One that a generated header names.
+using Scheme = Named<SchemeId>;
 
 /// Whether a seat that is held to `scheme` (or to none) hears the binding where its control sits on
 /// a device of this kind. Names that are no schemes count for nothing.

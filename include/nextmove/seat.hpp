@@ -55,32 +55,34 @@ class Seat {
   /// How capturing stands, or how the last one ended; see Hub::capture.
   const Capture& capture() const;
 
-  /// What the action does, as of the last update. A handle of another playbook, or an empty one,
-  /// reads as at rest. Constant time, no allocation.
-  ButtonReading read(Button action) const { return find(action).button; }
+  /// What the action does, as of the last update. A handle whose action this playbook does not
+  /// have, or an empty one, reads as at rest and is a complaint, once. Constant time, no
+  /// allocation, where the handle is of this playbook; see Action.
+  ButtonReading read(Button action) const { return reading_of(action).button; }
   AxisReading read(Axis action) const {
-    const Reading& reading = find(action);
+    const Reading& reading = reading_of(action);
     return {reading.value.x, reading.digital.x};
   }
   VectorReading read(Vector action) const {
-    const Reading& reading = find(action);
+    const Reading& reading = reading_of(action);
     return {reading.value, reading.digital};
   }
-  MotionReading read(Motion action) const { return {find(action).value}; }
+  MotionReading read(Motion action) const { return {reading_of(action).value}; }
   PointerReading read(Pointer action) const {
-    const Reading& reading = find(action);
+    const Reading& reading = reading_of(action);
     return {reading.value, reading.is_present};
   }
 
-  /// The same for an action that is known by number. Requires an id of the hub's playbook.
-  const Reading& read(ActionId action) const { return readings_[static_cast<std::size_t>(action)]; }
+  /// The same for an action that is known by number. An id that the hub's playbook does not have
+  /// reads as at rest, and is a complaint.
+  const Reading& read(ActionId action) const;
 
   /// All readings, by ActionId. In place until another playbook is adopted.
   std::span<const Reading> readings() const { return readings_; }
 
   /// True once for a press that is at most `within` older than the last update and was not taken
   /// yet: a jump pressed just before landing still counts. Of several, the oldest is taken; four
-  /// are kept.
+  /// are kept. A wrong handle is a complaint, as in read.
   bool take_press(Button action, Duration within);
 
   /// The actions of which the last update had something new to tell: pressed, released, let go
@@ -90,15 +92,20 @@ class Seat {
   /// Puts the context's bindings to work. Controls that are down already press no button of it
   /// until they are pressed afresh; axes and vectors take their live values at once. Entering a
   /// context again that is entered does nothing. The game sees the effect after the next update.
-  void enter(ContextId context);
-  void leave(ContextId context);  ///< releases all that the context's bindings hold
-  bool is_in(ContextId context) const;
-
-  /// The same by name. A wrong name is a programmer's error, as in Playbook::button, and does
-  /// nothing.
+  /// Contexts and mutes are said by name, by a constant of a generated header, or by number. One
+  /// that the playbook does not have is a complaint, and does nothing.
   void enter(std::string_view context);
+  void enter(Context context);
+  void enter(ContextId context);
+
+  /// Releases all that the context's bindings hold. One that is not entered is left alone.
   void leave(std::string_view context);
+  void leave(Context context);
+  void leave(ContextId context);
+
   bool is_in(std::string_view context) const;
+  bool is_in(Context context) const;
+  bool is_in(ContextId context) const;
 
   /// The contexts entered now, the one that hears first in front. Valid until the next enter or
   /// leave.
@@ -106,21 +113,29 @@ class Seat {
 
   /// Leaves all contexts of this rank and enters `context`, which has it: from the helm to the
   /// crane. It is one step: nothing else hears a control in between.
-  void switch_to(ContextId context);
   void switch_to(std::string_view context);
+  void switch_to(Context context);
+  void switch_to(ContextId context);
 
   /// Silences the mute's actions: what they hold is released, buttons hear no press, axes and
   /// vectors read 0. Their bindings claim controls all the same. Muted twice needs unmuting twice.
   /// A button that is down when its last mute ends waits for a fresh press; axes and vectors come
   /// back at once.
-  void mute(MuteId mute);
-  void unmute(MuteId mute);  ///< does nothing where the mute is not on
-  bool is_muted(ActionId action) const;
   void mute(std::string_view mute);
+  void mute(Mute mute);
+  void mute(MuteId mute);
+
+  /// Does nothing where the mute is not on.
   void unmute(std::string_view mute);
+  void unmute(Mute mute);
+  void unmute(MuteId mute);
+
+  /// Takes an id of the hub's playbook; another is a complaint.
+  bool is_muted(ActionId action) const;
 
   /// Whether a finger that lands in this zone (an index into Playbook::zones) is caught there now:
-  /// whether an entered context has bound it. To draw the zones that are of use.
+  /// whether an entered context has bound it. To draw the zones that are of use. An index beyond
+  /// them is a complaint.
   bool hears_zone(std::size_t zone) const;
 
   // ---- prompts
@@ -132,13 +147,14 @@ class Seat {
 
   /// How to do the action now, on the device in hand, by the scheme, the entered contexts and the
   /// player's remaps: the best way; see `prompts` in prompt.hpp. Valid, and free of cost to ask
-  /// again, as long as prompt_version stays the same. An empty handle is bound to nothing.
+  /// again, as long as prompt_version stays the same. A handle or an id that the playbook does not
+  /// have is bound to nothing, and is a complaint.
   const Prompt& prompt(ActionId action, ActionPart part = ActionPart::whole) const {
     return prompts(action, part).front();
   }
   template <ActionKind kind>
   const Prompt& prompt(Action<kind> action, ActionPart part = ActionPart::whole) const {
-    return prompt(action.id, part);
+    return best_prompt(find(action, "Seat::prompt"), part);
   }
   /// All ways to do it; at least one.
   std::span<const Prompt> prompts(ActionId action, ActionPart part = ActionPart::whole) const;
@@ -155,7 +171,7 @@ class Seat {
 
   /// Puts a step between what the devices say and the readings of this seat; see Incoming. Those of
   /// lower order come first, and of equals the one that was added first. A seat without any device
-  /// can be played by interceptors alone.
+  /// can be played by interceptors alone. An empty function is a complaint, and is not added.
   InterceptorId add_interceptor(Interceptor interceptor, int order = 0);
   void remove_interceptor(InterceptorId id);  ///< does nothing where it is gone
 
@@ -170,12 +186,20 @@ class Seat {
 
  private:
   template <ActionKind kind>
-  const Reading& find(Action<kind> action) const {
-    static constexpr Reading at_rest{};
+  const Reading& reading_of(Action<kind> action) const {
     const auto index = static_cast<std::size_t>(action.id);
-    const bool fits = index < readings_.size() && readings_[index].kind == kind;
-    return fits ? readings_[index] : at_rest;
+    const bool fits = index < readings_.size() && readings_[index].hash == action.hash;
+    return fits ? readings_[index] : read_slowly(action.hash, kind);
   }
+  template <ActionKind kind>
+  ActionId find(Action<kind> action, std::string_view call) const {
+    const auto index = static_cast<std::size_t>(action.id);
+    const bool fits = index < readings_.size() && readings_[index].hash == action.hash;
+    return fits ? action.id : find_slowly(action.hash, kind, call);
+  }
+  const Prompt& best_prompt(ActionId action, ActionPart part) const;
+  const Reading& read_slowly(std::uint32_t hash, ActionKind kind) const;
+  ActionId find_slowly(std::uint32_t hash, ActionKind kind, std::string_view call) const;
 
   std::unique_ptr<core::SeatState> state_;
   std::span<const Reading> readings_;  // by action

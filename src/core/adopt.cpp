@@ -40,6 +40,13 @@ std::vector<Definition> merged(std::span<const Definition> before,
   return all;
 }
 
+template <class Definition>
+std::vector<std::string_view> names_of(std::span<const Definition> definitions) {
+  std::vector<std::string_view> names;
+  for (const Definition& it : definitions) names.push_back(it.name);
+  return names;
+}
+
 }  // namespace
 
 Playbook keep_numbers(const Playbook& before, const Playbook& next) {
@@ -49,6 +56,13 @@ Playbook keep_numbers(const Playbook& before, const Playbook& next) {
   definition.contexts = merged(before.contexts(), next.contexts());
   definition.mutes = merged(before.mutes(), next.mutes());
   return Playbook{std::make_shared<PlaybookData>(std::move(definition))};
+}
+
+std::vector<Diagnostic> no_longer_there(const Playbook& before, const Playbook& next) {
+  std::vector<CountedOn> actions;
+  for (const ActionDefinition& it : before.actions()) actions.push_back({it.name, it.kind});
+  return misfits(next, actions, names_of(before.schemes()), names_of(before.contexts()),
+                 names_of(before.mutes()));
 }
 
 }  // namespace nextmove::core

@@ -9,6 +9,7 @@
 
 #include "check_binding.hpp"
 #include "scheme_set.hpp"
+#include "shown.hpp"
 
 namespace nextmove {
 namespace {

@@ -4,6 +4,8 @@
 
 #include <nextmove/nearest.hpp>
 
+#include "shown.hpp"
+
 namespace nextmove::core {
 namespace {
 
@@ -56,10 +58,6 @@ bool is_curve(const std::vector<Vec2>& points) {
 }
 
 }  // namespace
-
-std::string quoted(std::string_view name) {
-  return '"' + std::string{name} + '"';
-}
 
 bool has_control(const BindingDefinition& binding) {
   if (binding.control.is_set() || binding.control.place.line != 0) return true;

@@ -11,9 +11,6 @@
 
 namespace nextmove::core {
 
-/// `"name"`.
-std::string quoted(std::string_view name);
-
 /// Whether it names any, right or wrong.
 bool has_control(const BindingDefinition& binding);
 

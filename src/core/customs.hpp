@@ -4,6 +4,7 @@
 #include <functional>
 #include <map>
 #include <string>
+#include <string_view>
 
 #include <nextmove/vec2.hpp>
 
@@ -17,6 +18,10 @@ class Customs {
 
   /// The function with this name, empty until the game gives it. Stays where it is.
   const Function& find(const std::string& name) { return by_name_[name]; }
+
+  // Complaints. A value then goes on as it is.
+  void tell_missing(std::string_view name) const;
+  static void tell_wrong(std::string_view name, Vec2 value);
 
  private:
   std::map<std::string, Function> by_name_;

@@ -1,5 +1,7 @@
 #include <algorithm>
+#include <cstdlib>
 
+#include <nextmove/complaint.hpp>
 #include <nextmove/diagnostic.hpp>
 
 namespace nextmove {
@@ -73,6 +75,17 @@ std::string to_string(const Diagnostic& diagnostic) {
   text += printable(diagnostic.message);
   if (diagnostic.place.line > 0 && !diagnostic.source_line.empty()) text += excerpt(diagnostic);
   return text;
+}
+
+void core::stop_without_value(const std::vector<Diagnostic>& diagnostics) {
+  const auto first = std::find_if(diagnostics.begin(), diagnostics.end(),
+                                  [](const auto& it) { return it.severity == Severity::error; });
+  complain(ComplaintKind::no_value, "Result",
+           "there is no value to take; ask `if (result)` first" +
+               (first == diagnostics.end()
+                    ? std::string{}
+                    : ". " + position(*first) + "error: " + printable(first->message)));
+  std::abort();
 }
 
 bool has_errors(const std::vector<Diagnostic>& diagnostics) {

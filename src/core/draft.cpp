@@ -2,12 +2,15 @@
 #include <array>
 #include <functional>
 
+#include <nextmove/complaint.hpp>
 #include <nextmove/draft.hpp>
 
 #include "binding_parts.hpp"
 #include "draft_state.hpp"
 #include "names.hpp"
+#include "naming.hpp"
 #include "source.hpp"
+#include "tuning.hpp"
 
 namespace nextmove {
 namespace {
@@ -17,22 +20,23 @@ using core::DraftState;
 using core::has;
 using core::Use;
 
-constexpr std::array<std::string_view, 9> refusal_names = {
-    "none",          "fixed",        "required", "reserved", "other_device", "no_combinations",
-    "already_there", "cannot_drive", "clash"};
+constexpr std::array<std::string_view, 10> refusal_names = {
+    "none",          "fixed",        "required", "reserved",    "other_device", "no_combinations",
+    "already_there", "cannot_drive", "clash",    "no_such_slot"};
 
 constexpr std::array<std::string_view, 4> on_clash_names = {"refuse", "swap", "take_over",
                                                             "keep_both"};
 
-constexpr std::array<std::string_view, 9> reasons = {"",
-                                                     "this action cannot be changed",
-                                                     "this action must keep a control",
-                                                     "the game keeps this control for itself",
-                                                     "that is on another device",
-                                                     "this action takes no combinations",
-                                                     "this action has that control already",
-                                                     "such a control does not suit this action",
-                                                     "another action has that control"};
+constexpr std::array<std::string_view, 10> reasons = {"",
+                                                      "this action cannot be changed",
+                                                      "this action must keep a control",
+                                                      "the game keeps this control for itself",
+                                                      "that is on another device",
+                                                      "this action takes no combinations",
+                                                      "this action has that control already",
+                                                      "such a control does not suit this action",
+                                                      "another action has that control",
+                                                      "there is no such action or context"};
 
 /// One attempt to change a draft.
 class Change {
@@ -258,7 +262,18 @@ bool is_alike_everywhere(const Playbook& playbook, ActionId action) {
   return true;
 }
 
+namespace {
+
+bool is_slot(const Playbook& playbook, const ControlSlot& slot, std::string_view call) {
+  if (core::find(playbook, slot.action, call) == ActionId::none) return false;
+  return slot.context == ContextId::none ||
+         core::find(playbook, slot.context, call) != ContextId::none;
+}
+
+}  // namespace
+
 Draft::Draft(Playbook playbook, Profile profile, SchemeId scheme) {
+  if (scheme != SchemeId::none) scheme = core::find(playbook, scheme, "Draft::Draft");
   states_.push_back(
       std::make_shared<const core::DraftState>(std::move(playbook), std::move(profile), scheme));
 }
@@ -273,9 +288,11 @@ SchemeId Draft::scheme() const {
   return state().scheme();
 }
 std::vector<Combination> Draft::controls(const ControlSlot& slot) const {
+  if (!is_slot(playbook(), slot, "Draft::controls")) return {};
   return state().controls(slot);
 }
 std::vector<Combination> Draft::usual_controls(const ControlSlot& slot) const {
+  if (!is_slot(playbook(), slot, "Draft::usual_controls")) return {};
   return state().usual_controls(slot);
 }
 
@@ -297,23 +314,30 @@ void Draft::become(Profile profile) {
 
 DraftAnswer Draft::can_put(const ControlSlot& slot, const Combination& combination,
                            OnClash on_clash) const {
+  if (!is_slot(playbook(), slot, "Draft::can_put")) return {DraftRefusal::no_such_slot};
   return Change{state()}.put(slot, combination, on_clash);
 }
 
 DraftAnswer Draft::put(const ControlSlot& slot, const Combination& combination, OnClash on_clash) {
+  if (!is_slot(playbook(), slot, "Draft::put")) return {DraftRefusal::no_such_slot};
   return attempt([&](auto& change) { return change.put(slot, combination, on_clash); });
 }
 
 DraftAnswer Draft::set(const ControlSlot& slot, const std::vector<Combination>& controls,
                        OnClash on_clash) {
+  if (!is_slot(playbook(), slot, "Draft::set")) return {DraftRefusal::no_such_slot};
   return attempt([&](auto& change) { return change.set(slot, controls, on_clash); });
 }
 
 DraftAnswer Draft::clear(const ControlSlot& slot) {
+  if (!is_slot(playbook(), slot, "Draft::clear")) return {DraftRefusal::no_such_slot};
   return attempt([&](auto& change) { return change.clear(slot); });
 }
 
 DraftAnswer Draft::reset(ActionId action, OnClash on_clash) {
+  if (core::find(playbook(), action, "Draft::reset") == ActionId::none) {
+    return {DraftRefusal::no_such_slot};
+  }
   const std::string& name = playbook().action(action).name;
   Profile profile = this->profile();
   std::erase_if(profile.remaps, [&](const Remap& it) { return it.action == name; });
@@ -357,6 +381,11 @@ bool is_for(const Tuning& tuning, std::string_view action, std::optional<DeviceK
 }  // namespace
 
 void Draft::tune(const Tuning& wish) {
+  const std::vector<std::string> problems = core::problems_of(wish, playbook());
+  for (const std::string& problem : problems) {
+    core::complain(ComplaintKind::wrong_value, "Draft::tune", problem);
+  }
+  if (!problems.empty()) return;
   Tuning tuning = this->tuning(wish.action, wish.device);
   set_where_set(tuning.sensitivity, wish.sensitivity);
   set_where_set(tuning.dead_zone, wish.dead_zone);
@@ -426,6 +455,7 @@ std::vector<Clash> Draft::clashes() const {
 }
 
 std::vector<Shadow> Draft::shadows(const ControlSlot& slot, const Combination& combination) const {
+  if (!is_slot(playbook(), slot, "Draft::shadows")) return {};
   return Change{state()}.shadows(slot, combination);
 }
 

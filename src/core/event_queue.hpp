@@ -28,6 +28,10 @@ class EventQueue {
     return all.first(static_cast<std::size_t>(later - all.begin()));
   }
 
+  /// The one that is due next. Requires that there is one.
+  const Event& front() const { return events_.front(); }
+  bool is_empty() const { return count_ == 0; }
+
   /// Forgets the first `count` events.
   void drop(std::size_t count) {
     std::copy(events_.begin() + static_cast<std::ptrdiff_t>(count),

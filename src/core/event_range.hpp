@@ -13,23 +13,25 @@ struct EventRange {
   float high_x = 0;
   float low_y = 0;
   float high_y = 0;
+  DeviceKind device = DeviceKind::keyboard;  // on which the control sits
 };
 
-constexpr EventRange range_of(ControlForm form) {
+constexpr EventRange range_of(ControlForm form, DeviceKind device) {
   constexpr float any = std::numeric_limits<float>::max();
   switch (form) {
     case ControlForm::button:
-    case ControlForm::trigger: return {0, 1, 0, 0};
-    case ControlForm::stick: return {-1, 1, -1, 1};
-    case ControlForm::position: return {0, 1, 0, 1};
-    case ControlForm::displacement: return {-any, any, -any, any};
+    case ControlForm::trigger: return {0, 1, 0, 0, device};
+    case ControlForm::stick: return {-1, 1, -1, 1, device};
+    case ControlForm::position: return {0, 1, 0, 1, device};
+    case ControlForm::displacement: return {-any, any, -any, any, device};
     default: return {};  // parts of a control never come in events
   }
 }
 
 inline constexpr std::array<EventRange, control_count> event_ranges = {
     EventRange{},
-#define NEXTMOVE_CONTROL(name, device, form, source, part) range_of(ControlForm::form),
+#define NEXTMOVE_CONTROL(name, device, form, source, part) \
+  range_of(ControlForm::form, DeviceKind::device),
 #include <nextmove/controls.inc>
 #undef NEXTMOVE_CONTROL
 };
@@ -41,6 +43,15 @@ inline bool is_in_range(const Event& event) {
   const EventRange& range = event_ranges[index];
   return event.x >= range.low_x && event.x <= range.high_x && event.y >= range.low_y &&
          event.y <= range.high_y && event.time >= Time::zero();
+}
+
+/// The kind of a device of which no events come.
+inline constexpr DeviceKind no_device{0xff};
+
+/// Whether a device of this kind may say this.
+inline bool fits(const Event& event, DeviceKind kind) {
+  const auto index = static_cast<std::size_t>(event.control);
+  return index < control_count && event_ranges[index].device == kind && is_in_range(event);
 }
 
 }  // namespace nextmove::core

@@ -1,6 +1,10 @@
 #include <algorithm>
 
+#include <nextmove/complaint.hpp>
 #include <nextmove/family.hpp>
+#include <nextmove/nearest.hpp>
+
+#include "shown.hpp"
 
 namespace nextmove {
 namespace {
@@ -59,6 +63,13 @@ void Families::add(Family family) {
 }
 
 void Families::add(FamilyDevice device) {
+  if (find(device.family) == nullptr) {
+    std::vector<std::string_view> names;
+    for (const Family& it : families_) names.push_back(it.name);
+    return core::complain(
+        ComplaintKind::unknown_name, "Families::add",
+        "there is no family " + core::quoted(device.family) + did_you_mean(device.family, names));
+  }
   devices_.push_back(std::move(device));
 }
 

@@ -1,9 +1,9 @@
 #include <algorithm>
 
+#include <nextmove/complaint.hpp>
 #include <nextmove/handlers.hpp>
 #include <nextmove/seat.hpp>
 
-#include "require.hpp"
 #include "seat_state.hpp"
 
 namespace nextmove {
@@ -35,44 +35,58 @@ HandlerSet::~HandlerSet() {
   if (seat_ != nullptr) seat_->state().detach(*this);
 }
 
-HandlerSet& HandlerSet::add(ActionId action, ActionKind kind,
-                            std::function<void(const Reading&)> call) {
-  core::require(seat_ == nullptr, "handlers are added before the set is attached");
-  handlers_.push_back({action, kind, std::move(call)});
+template <class Handle, class Function>
+HandlerSet& HandlerSet::add(std::string_view call, Handle action, const Function& function,
+                            std::function<void(const Reading&)> tell) {
+  using core::complain;
+  const std::string kind{to_string(Handle::kind)};
+  if (action.hash == 0) {
+    complain(
+        ComplaintKind::unknown_handle, call,
+        "was given an empty handle; get one from the playbook, as in playbook." + kind + "(name)");
+  } else if (!function) {
+    complain(ComplaintKind::empty_function, call,
+             "was given an empty function, which is not called");
+  } else if (seat_ != nullptr || is_busy_) {
+    complain(ComplaintKind::wrong_moment, call,
+             "handlers are added before the set is attached, and not by its own handlers");
+  } else {
+    handlers_.push_back({action.id, action.hash, Handle::kind, std::move(tell)});
+  }
   return *this;
 }
 
 HandlerSet& HandlerSet::on_press(Button action, std::function<void()> handler) {
-  return add(action.id, Button::kind, [handler = std::move(handler)](const Reading& reading) {
+  return add("HandlerSet::on_press", action, handler, [handler](const Reading& reading) {
     for (std::uint32_t i = 0; i < reading.button.presses; ++i) handler();
   });
 }
 HandlerSet& HandlerSet::on_release(Button action, std::function<void()> handler) {
-  return add(action.id, Button::kind, [handler = std::move(handler)](const Reading& reading) {
+  return add("HandlerSet::on_release", action, handler, [handler](const Reading& reading) {
     for (std::uint32_t i = 0; i < reading.button.releases; ++i) handler();
   });
 }
 
 HandlerSet& HandlerSet::on(Button action, std::function<void(const ButtonReading&)> handler) {
-  return add(action.id, Button::kind,
-             [handler = std::move(handler)](const Reading& reading) { handler(reading.button); });
+  return add("HandlerSet::on", action, handler,
+             [handler](const Reading& reading) { handler(reading.button); });
 }
 HandlerSet& HandlerSet::on(Axis action, std::function<void(const AxisReading&)> handler) {
-  return add(action.id, Axis::kind, [handler = std::move(handler)](const Reading& reading) {
+  return add("HandlerSet::on", action, handler, [handler](const Reading& reading) {
     handler({reading.value.x, reading.digital.x});
   });
 }
 HandlerSet& HandlerSet::on(Vector action, std::function<void(const VectorReading&)> handler) {
-  return add(action.id, Vector::kind, [handler = std::move(handler)](const Reading& reading) {
+  return add("HandlerSet::on", action, handler, [handler](const Reading& reading) {
     handler({reading.value, reading.digital});
   });
 }
 HandlerSet& HandlerSet::on(Motion action, std::function<void(const MotionReading&)> handler) {
-  return add(action.id, Motion::kind,
-             [handler = std::move(handler)](const Reading& reading) { handler({reading.value}); });
+  return add("HandlerSet::on", action, handler,
+             [handler](const Reading& reading) { handler({reading.value}); });
 }
 HandlerSet& HandlerSet::on(Pointer action, std::function<void(const PointerReading&)> handler) {
-  return add(action.id, Pointer::kind, [handler = std::move(handler)](const Reading& reading) {
+  return add("HandlerSet::on", action, handler, [handler](const Reading& reading) {
     handler({reading.value, reading.is_present});
   });
 }
@@ -83,6 +97,13 @@ void HandlerSet::attach(Seat& seat) {
   seat_ = &seat;
   is_new_ = true;
   seat.state().attach(*this);
+  for (Handler& handler : handlers_) find_action(handler);
+}
+
+bool HandlerSet::find_action(Handler& handler) {
+  handler.action =
+      seat_->state().find(handler.action, handler.hash, handler.kind, "HandlerSet::attach");
+  return handler.action != ActionId::none;
 }
 
 void HandlerSet::detach() {
@@ -90,10 +111,12 @@ void HandlerSet::detach() {
   Seat& seat = *seat_;
   seat_ = nullptr;
   seat.state().detach(*this);
+  const bool was_busy = std::exchange(is_busy_, true);
   for (Handler& handler : handlers_) {
     if (handler.is_active) handler.call(at_rest(seat.read(handler.action)));
     handler.is_active = false;
   }
+  is_busy_ = was_busy;
 }
 
 void HandlerSet::tell(Handler& handler, const Reading& reading) {
@@ -103,16 +126,17 @@ void HandlerSet::tell(Handler& handler, const Reading& reading) {
 
 void HandlerSet::call() {
   const bool is_new = std::exchange(is_new_, false);
+  is_busy_ = true;
   for (Handler& handler : handlers_) {
-    if (seat_ == nullptr) return;  // a handler detached the set
-    const auto readings = seat_->readings();
-    const auto index = static_cast<std::size_t>(handler.action);
-    if (index >= readings.size() || readings[index].kind != handler.kind) continue;
+    if (seat_ == nullptr) break;  // a handler detached the set
+    if (!find_action(handler)) continue;
+    const Reading& reading = seat_->readings()[static_cast<std::size_t>(handler.action)];
     const auto changes = seat_->changes();
     const bool is_changed =
         std::find(changes.begin(), changes.end(), handler.action) != changes.end();
-    if (is_changed || (is_new && !is_at_rest(readings[index]))) tell(handler, readings[index]);
+    if (is_changed || (is_new && !is_at_rest(reading))) tell(handler, reading);
   }
+  is_busy_ = false;
 }
 
 }  // namespace nextmove

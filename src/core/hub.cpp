@@ -1,14 +1,21 @@
+// Where devices, seats and the playbook meet. What comes in is looked at here, so that nothing
+// wrong gets further.
 #include <algorithm>
+#include <cmath>
 
+#include <nextmove/complaint.hpp>
 #include <nextmove/hub.hpp>
 
 #include "adopt.hpp"
+#include "clock_watch.hpp"
+#include "event_faults.hpp"
 #include "event_queue.hpp"
 #include "event_range.hpp"
+#include "naming.hpp"
 #include "playbook_data.hpp"
-#include "require.hpp"
 #include "seat_state.hpp"
 #include "seating.hpp"
+#include "shown.hpp"
 
 namespace nextmove {
 namespace core {
@@ -18,7 +25,14 @@ namespace {
 constexpr Control unplugging{0xfffe};
 constexpr Control releasing_all{0xffff};
 
+/// What an update is doing.
+enum class Phase : std::uint8_t { idle, events, readings, handlers };
+
 }  // namespace
+
+std::string in_seconds(Time time) {
+  return shown(to_seconds(time)) + " s";
+}
 
 class HubState {
  public:
@@ -27,14 +41,17 @@ class HubState {
 
   // A step costs something to make, so it is made only where somebody listens.
   template <class What>
-  void report(const What& what) const {
+  void report(const What& what) {
     if (journal.is_on()) [[unlikely]]
       tell(what);
   }
   template <class What>
-  [[gnu::noinline]] void tell(const What& what) const {
-    journal.listener(Step{what});
+  [[gnu::noinline]] void tell(const What& what) {
+    journal.tell(Step{what});
   }
+
+  /// Whether an event must wait until what is going on is over.
+  bool is_closed() const { return phase == Phase::events || journal.is_telling(); }
 
   void work_off(const Event& event) {
     if (event.control >= unplugging) [[unlikely]]
@@ -53,11 +70,102 @@ class HubState {
     }
   }
 
+  /// Whether the hub may be changed from where `call` is made.
+  bool is_open(std::string_view call) const {
+    if (phase != Phase::events && phase != Phase::readings && !journal.is_telling()) {
+      return true;
+    }
+    complain(
+        ComplaintKind::wrong_moment, call,
+        std::string{"is not for "} +
+            (journal.is_telling() ? "listeners to steps" : "interceptors and custom functions") +
+            ", which are called in the middle of something; do it after Hub::update");
+    return false;
+  }
+
+  /// Whether the seat is one of this hub, which may be changed now.
+  bool may_change(const Seat& seat, std::string_view call) const {
+    return is_ours(seat, call) && is_open(call);
+  }
+  bool is_ours(const Seat& seat, std::string_view call) const {
+    const auto seats = seating.seats();
+    const bool is_ours =
+        std::any_of(seats.begin(), seats.end(), [&](const auto& it) { return it.get() == &seat; });
+    if (!is_ours) {
+      complain(ComplaintKind::unknown_id, call,
+               "was given the seat " + quoted(seat.name()) + " of another hub");
+    }
+    return is_ours;
+  }
+
+  bool is_plugged(DeviceId device, std::string_view call) const {
+    if (seating.is_plugged(device)) return true;
+    if (device == DeviceId::none || !seating.knows(device)) {
+      complain(ComplaintKind::unknown_id, call, never_plugged(device));
+    } else {
+      doubt(ComplaintKind::unknown_id, call, "was given " + label(device) + ", which is unplugged");
+    }
+    return false;
+  }
+  static std::string never_plugged(DeviceId device) {
+    const std::string number = std::to_string(static_cast<std::uint32_t>(device));
+    return device == DeviceId::none
+               ? "was given no device; Hub::plug gives the id of one"
+               : "was given the device " + number +
+                     ", which was never plugged in; Hub::plug gives the id of one";
+  }
+  std::string label(DeviceId device) const {
+    const Device* found = seating.device(device);
+    if (device == DeviceId::none || found == nullptr) return {};
+    return std::string{to_string(found->kind)} + ' ' + std::to_string(seating.number(device));
+  }
+
+  /// An event that no device of the hub says: why not.
+  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event) const {
+    constexpr std::string_view call = "Hub::feed";
+    const std::string fault = fault_of(event);
+    if (!fault.empty()) return complain(ComplaintKind::wrong_event, call, fault);
+    if (!is_plugged(event.device, call)) return;
+    complain(ComplaintKind::wrong_event, call,
+             wrong_device(event.control, seating.kind_of(event.device), label(event.device)));
+  }
+
+  bool may_update(Time now) const {
+    constexpr std::string_view call = "Hub::update";
+    if (phase == Phase::handlers) {
+      complain(ComplaintKind::wrong_moment, call,
+               "is not for handlers: the update that called this one has not ended");
+      return false;
+    }
+    if (!is_open(call)) return false;
+    if (now >= journal.now) return true;
+    complain(ComplaintKind::wrong_time, call,
+             "the time goes back from " + in_seconds(journal.now) + " to " + in_seconds(now) +
+                 "; pass the time since the start, which only grows, not the length of a step");
+    return false;
+  }
+
+  /// Whether what still waits will ever be due.
+  void look_at_clocks(Time now) {
+    if (queue.is_empty() || !clocks.is_stuck(queue.front().time, now)) return;
+    const Event& event = queue.front();
+    const std::string updates = std::to_string(ClockWatch::patience) + " updates";
+    const std::string waits = "an event of " + in_seconds(event.time);
+    doubt(ComplaintKind::wrong_time, "Hub::update",
+          clocks.is_still()
+              ? updates + " were given the same moment, " + in_seconds(now) + ", while " + waits +
+                    " waits; pass the time since the start, not the length of a step"
+              : waits + " has waited through " + updates + ", which are at " + in_seconds(now) +
+                    " now; events and updates must go by one clock");
+  }
+
   Playbook playbook;
   Journal journal;
   Customs customs;
   Seating seating;
   EventQueue queue;
+  ClockWatch clocks;
+  Phase phase = Phase::idle;
 };
 
 }  // namespace core
@@ -73,6 +181,14 @@ const Playbook& Hub::playbook() const {
 // ---- seats
 
 Seat& Hub::add_seat(std::string_view name) {
+  constexpr std::string_view call = "Hub::add_seat";
+  if (Seat* seat = find_seat(name)) {
+    core::complain(ComplaintKind::wrong_value, call,
+                   "there is a seat " + core::quoted(name) +
+                       " already, and that one is given back; see Hub::find_seat");
+    return *seat;
+  }
+  if (!state_->is_open(call) && !seats().empty()) return *seats().front();
   state_->report(SeatAdded{now(), std::string{name}});
   return state_->seating.add_seat(name);
 }
@@ -86,9 +202,12 @@ Seat* Hub::find_seat(std::string_view name) const {
 }
 
 void Hub::set_rules(const SeatingRules& rules) {
-  const bool is_sound = rules.most_players >= 1;
-  core::require(is_sound, "Hub::set_rules was given a table at which nobody may sit");
-  if (!is_sound) return;
+  constexpr std::string_view call = "Hub::set_rules";
+  if (!state_->is_open(call)) return;
+  if (rules.most_players < 1) {
+    return core::complain(ComplaintKind::wrong_value, call,
+                          "most_players = 0 is a table at which nobody may sit; at least 1");
+  }
   state_->report(RulesSet{now(), rules});
   state_->seating.set_rules(rules);
 }
@@ -98,53 +217,86 @@ const SeatingRules& Hub::rules() const {
 }
 
 JoinAnswer Hub::join(SchemeId scheme, DeviceId device, Seat* seat) {
-  if (static_cast<std::size_t>(scheme) < playbook().schemes().size()) {
-    const std::string name{seat != nullptr ? seat->name() : ""};
-    state_->report(Joined{now(), playbook().scheme(scheme).name, device, name});
-  }
+  constexpr std::string_view call = "Hub::join";
+  if (seat != nullptr && !state_->is_ours(*seat, call)) return {nullptr, Refusal::no_scheme};
+  const bool may = core::find(playbook(), scheme, call) != SchemeId::none && state_->is_open(call);
+  if (!may) return {nullptr, Refusal::no_scheme};
+  const std::string name{seat != nullptr ? seat->name() : ""};
+  state_->report(Joined{now(), playbook().scheme(scheme).name, device, name});
   return state_->seating.join(scheme, device, seat);
 }
 
+JoinAnswer Hub::join(Scheme scheme, DeviceId device, Seat* seat) {
+  const SchemeId id = core::find(playbook(), scheme, "Hub::join");
+  return id != SchemeId::none ? join(id, device, seat) : JoinAnswer{nullptr, Refusal::no_scheme};
+}
+
 JoinAnswer Hub::can_join(SchemeId scheme, DeviceId device, const Seat* seat) const {
+  constexpr std::string_view call = "Hub::can_join";
+  const bool is_ours = seat == nullptr || state_->is_ours(*seat, call);
+  if (!is_ours || core::find(playbook(), scheme, call) == SchemeId::none) {
+    return {nullptr, Refusal::no_scheme};
+  }
   return state_->seating.can_join(scheme, device, seat);
 }
 
+JoinAnswer Hub::can_join(Scheme scheme, DeviceId device, const Seat* seat) const {
+  const SchemeId id = core::find(playbook(), scheme, "Hub::can_join");
+  return id != SchemeId::none ? can_join(id, device, seat)
+                              : JoinAnswer{nullptr, Refusal::no_scheme};
+}
+
 void Hub::leave(Seat& seat) {
+  if (!state_->may_change(seat, "Hub::leave")) return;
   state_->report(GotUp{now(), std::string{seat.name()}});
   state_->seating.leave(seat);
 }
 
 void Hub::hold_to(Seat& seat, SchemeId scheme) {
-  const bool is_known =
-      scheme == SchemeId::none || static_cast<std::size_t>(scheme) < playbook().schemes().size();
-  core::require(is_known, "Hub::hold_to was given a scheme of another playbook");
-  if (!is_known) return;
-  const std::string name = scheme == SchemeId::none ? "" : playbook().scheme(scheme).name;
+  constexpr std::string_view call = "Hub::hold_to";
+  if (!state_->may_change(seat, call)) return;
+  const bool is_free = scheme == SchemeId::none;
+  if (!is_free && core::find(playbook(), scheme, call) == SchemeId::none) return;
+  const std::string name = is_free ? "" : playbook().scheme(scheme).name;
   state_->report(HeldTo{now(), std::string{seat.name()}, name});
   state_->seating.hold_to(seat, scheme);
 }
 
-void Hub::set_profile(Seat& seat, Profile profile) {
+void Hub::hold_to(Seat& seat, Scheme scheme) {
+  const SchemeId id = core::find(playbook(), scheme, "Hub::hold_to");
+  if (id != SchemeId::none) hold_to(seat, id);
+}
+
+std::vector<Diagnostic> Hub::set_profile(Seat& seat, Profile profile) {
+  if (!state_->may_change(seat, "Hub::set_profile")) return {};
   state_->report(ProfileSet{now(), std::string{seat.name()}, profile});
+  std::vector<Diagnostic> strangers = misfits(profile, playbook());
   seat.state().set_profile(std::move(profile));
+  return strangers;
 }
 
 void Hub::capture(Seat& seat, const CaptureRequest& request) {
-  const bool is_known = static_cast<std::size_t>(request.action) < playbook().actions().size();
-  core::require(is_known, "Hub::capture was asked for an action of another playbook");
-  if (!is_known) return;
-  state_->report(CaptureBegun{now(), std::string{seat.name()},
-                              playbook().action(request.action).name, request.part, request.device,
-                              request.time_out, request.cancel});
+  constexpr std::string_view call = "Hub::capture";
+  if (!state_->may_change(seat, call)) return;
+  if (core::find(playbook(), request.action, call) == ActionId::none) return;
+  const ActionDefinition& action = playbook().action(request.action);
+  if (!has_part(action.kind, request.part)) {
+    return core::complain(ComplaintKind::unknown_id, call,
+                          core::no_such_part(action, request.part));
+  }
+  state_->report(CaptureBegun{now(), std::string{seat.name()}, action.name, request.part,
+                              request.device, request.time_out, request.cancel});
   state_->seating.begin_capture(seat, request);
 }
 
 void Hub::stop_capture(Seat& seat) {
+  if (!state_->may_change(seat, "Hub::stop_capture")) return;
   state_->report(CaptureStopped{now(), std::string{seat.name()}});
   state_->seating.stop_capture(seat);
 }
 
 void Hub::reserve(Seat& seat, bool is_reserved) {
+  if (!state_->may_change(seat, "Hub::reserve")) return;
   state_->report(Reserved{now(), std::string{seat.name()}, is_reserved});
   state_->seating.reserve(seat, is_reserved);
 }
@@ -152,32 +304,40 @@ void Hub::reserve(Seat& seat, bool is_reserved) {
 // ---- devices
 
 DeviceId Hub::plug(const Device& device, Time now) {
+  if (!state_->is_open("Hub::plug")) return DeviceId::none;
   state_->report(Plugged{now, static_cast<DeviceId>(state_->seating.device_count()), device});
   return state_->seating.plug(device, now);
 }
 
 void Hub::unplug(DeviceId device, Time now) {
-  if (!state_->seating.is_plugged(device)) return;
+  constexpr std::string_view call = "Hub::unplug";
+  const bool is_known = device != DeviceId::none && state_->seating.knows(device);
+  if (!is_known) {
+    return core::complain(ComplaintKind::unknown_id, call, core::HubState::never_plugged(device));
+  }
+  if (!state_->seating.is_plugged(device) || !state_->is_open(call)) return;
   state_->report(Unplugged{now, device});
   state_->seating.begin_unplugging(device);
   state_->queue.push({now, device, core::unplugging});
 }
 
 void Hub::give(DeviceId device, Seat& seat) {
-  const bool is_known = state_->seating.is_plugged(device);
-  core::require(is_known, "Hub::give was given a device that is not plugged in");
-  if (!is_known) return;
+  constexpr std::string_view call = "Hub::give";
+  if (!state_->may_change(seat, call) || !state_->is_plugged(device, call)) return;
   state_->report(Given{now(), device, std::string{seat.name()}});
   state_->seating.give(device, seat);
 }
 
 void Hub::free(DeviceId device) {
-  if (!state_->seating.is_plugged(device)) return;
+  constexpr std::string_view call = "Hub::free";
+  if (!state_->is_open(call) || !state_->is_plugged(device, call)) return;
   state_->report(Freed{now(), device});
   state_->seating.free(device);
 }
 
 void Hub::swap(Seat& a, Seat& b) {
+  constexpr std::string_view call = "Hub::swap";
+  if (!state_->may_change(a, call) || !state_->is_ours(b, call)) return;
   state_->report(Swapped{now(), std::string{a.name()}, std::string{b.name()}});
   state_->seating.swap(a, b);
 }
@@ -215,9 +375,7 @@ int Hub::number(DeviceId device) const {
 }
 
 std::string Hub::label(DeviceId device) const {
-  const Device* found = find_device(device);
-  if (found == nullptr) return {};
-  return std::string{to_string(found->kind)} + ' ' + std::to_string(number(device));
+  return state_->label(device);
 }
 
 std::span<const Notice> Hub::notices() const {
@@ -228,31 +386,40 @@ std::span<const Notice> Hub::notices() const {
 
 void Hub::feed(const Event& event) {
   core::HubState& state = *state_;
-  const bool fits = core::is_in_range(event);
-  core::require(fits, "Hub::feed was given an event that is not valid (see is_valid)");
-  if (!fits || !state.seating.knows(event.device)) return;
+  if (!core::fits(event, state.seating.kind_of(event.device))) [[unlikely]]
+    return state.tell_fault(event);
+  if (state.is_closed()) [[unlikely]] {
+    if (!state.is_open("Hub::feed")) return;
+  }
   state.report(event);
   state.queue.push(event);
 }
 
 void Hub::release_all(Time now) {
+  if (!state_->is_open("Hub::release_all")) return;
   state_->report(ReleasedAll{now});
   state_->queue.push({now, DeviceId::none, core::releasing_all});
 }
 
 void Hub::update(Time now) {
   core::HubState& state = *state_;
+  if (!state.may_update(now)) return;
   state.journal.now = now;
   state.journal.is_running = true;
   state.report(Updated{now});
+  state.phase = core::Phase::events;
   const std::span<const Event> due = state.queue.until(now);
   for (const Event& event : due) state.work_off(event);
   state.queue.drop(due.size());
   state.seating.update_captures(now);
+  state.phase = core::Phase::readings;
   for (const auto& seat : seats()) seat->state().update(now);
   state.seating.note_hands();
   state.seating.publish_notices();
+  state.phase = core::Phase::handlers;
   for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().call_handlers();
+  state.phase = core::Phase::idle;
+  state.look_at_clocks(now);
 }
 
 Time Hub::now() const {
@@ -260,9 +427,13 @@ Time Hub::now() const {
 }
 
 void Hub::set_window(float width, float height) {
-  const bool has_size = width > 0 && height > 0;
-  core::require(has_size, "Hub::set_window was given a window without a size");
-  if (!has_size) return;
+  constexpr std::string_view call = "Hub::set_window";
+  if (!(width > 0 && height > 0 && std::isfinite(width) && std::isfinite(height))) {
+    return core::complain(
+        ComplaintKind::wrong_value, call,
+        "a window of " + core::shown(width) + " by " + core::shown(height) + " has no size");
+  }
+  if (!state_->is_open(call)) return;
   state_->report(Resized{now(), width, height});
   state_->seating.set_window({width, height});
 }
@@ -272,34 +443,54 @@ Vec2 Hub::window() const {
 }
 
 void Hub::set_part(Seat& seat, Area part) {
-  const bool has_size = part.width > 0 && part.height > 0;
-  core::require(has_size, "Hub::set_part was given a part without a size");
-  if (!has_size || rules().splits_screen) return;
+  constexpr std::string_view call = "Hub::set_part";
+  if (!state_->may_change(seat, call)) return;
+  if (!(part.width > 0 && part.height > 0)) {
+    return core::complain(ComplaintKind::wrong_value, call,
+                          "a part of " + core::shown(part.width) + " by " +
+                              core::shown(part.height) + " of the window has no size");
+  }
+  if (rules().splits_screen) {
+    return core::complain(ComplaintKind::wrong_moment, call,
+                          "SeatingRules::splits_screen is on, and gives out the parts by itself");
+  }
   state_->report(PartSet{now(), std::string{seat.name()}, part});
   state_->seating.set_part(seat, part);
 }
 
-void Hub::adopt(const Playbook& playbook) {
+std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
+  if (!state_->is_open("Hub::adopt")) return {};
+  std::vector<Diagnostic> missing = core::no_longer_there(state_->playbook, playbook);
   state_->playbook = core::keep_numbers(state_->playbook, playbook);
   for (const auto& seat : seats()) {
     seat->state().adopt(state_->playbook);
     seat->find_readings();
   }
+  return missing;
 }
 
 void Hub::set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping) {
+  constexpr std::string_view call = "Hub::set_custom";
+  if (!shaping) {
+    return core::complain(ComplaintKind::empty_function, call,
+                          "was given an empty function for " + core::quoted(name));
+  }
+  if (!state_->is_open(call)) return;
   state_->customs.set(std::string{name}, std::move(shaping));
 }
 
 void Hub::set_wording(Wording wording) {
+  if (!state_->is_open("Hub::set_wording")) return;
   state_->seating.set_wording(std::move(wording));
 }
 
 void Hub::set_key_labels(KeyLabels keys) {
+  if (!state_->is_open("Hub::set_key_labels")) return;
   state_->seating.set_key_labels(std::move(keys));
 }
 
 void Hub::set_families(Families families) {
+  if (!state_->is_open("Hub::set_families")) return;
   state_->seating.set_families(std::move(families));
 }
 
@@ -307,8 +498,19 @@ const Families& Hub::families() const {
   return state_->seating.families();
 }
 
-void Hub::on_step(std::function<void(const Step&)> listener) {
-  state_->journal.listener = std::move(listener);
+ListenerId Hub::on_step(std::function<void(const Step&)> listener) {
+  constexpr std::string_view call = "Hub::on_step";
+  if (!listener) {
+    core::complain(ComplaintKind::empty_function, call,
+                   "was given an empty function, which is not called; see Hub::remove_listener");
+    return ListenerId::none;
+  }
+  if (!state_->is_open(call)) return ListenerId::none;
+  return state_->journal.add(std::move(listener));
+}
+
+void Hub::remove_listener(ListenerId id) {
+  if (state_->is_open("Hub::remove_listener")) state_->journal.remove(id);
 }
 
 }  // namespace nextmove

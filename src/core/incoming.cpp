@@ -1,3 +1,7 @@
+// What an interceptor may do, on what its handles mean in the seat's playbook.
+#include <cmath>
+
+#include <nextmove/complaint.hpp>
 #include <nextmove/interceptor.hpp>
 
 #include "seat_state.hpp"
@@ -5,19 +9,39 @@
 namespace nextmove {
 namespace {
 
-template <ActionKind kind>
-bool knows(const core::SeatState& seat, Action<kind> action) {
-  return seat.has(action.id, kind);
+// Calls `use` with the number of the action, where the playbook has it.
+template <ActionKind kind, class Use>
+void with_action(core::SeatState& seat, Action<kind> handle, std::string_view call,
+                 const Use& use) {
+  const ActionId action = seat.find(handle, call);
+  if (action != ActionId::none) use(action);
 }
 
 template <ActionKind kind>
-void set_value(core::SeatState& seat, Action<kind> action, Vec2 value) {
-  if (knows(seat, action)) seat.change(action.id).value = core::clamped(value, kind);
+core::Intake read_intake(core::SeatState& seat, Action<kind> handle) {
+  core::Intake intake;
+  with_action(seat, handle, "Incoming::read", [&](ActionId it) { intake = seat.intake(it); });
+  return intake;
+}
+
+bool is_number(Vec2 value, std::string_view call) {
+  if (!std::isnan(value.x) && !std::isnan(value.y)) return true;
+  core::complain(ComplaintKind::wrong_value, call, "was given a value that is not a number");
+  return false;
 }
 
 template <ActionKind kind>
-Vec2 value_of(core::SeatState& seat, Action<kind> action) {
-  return knows(seat, action) ? seat.intake(action.id).value : Vec2{};
+void set_value(core::SeatState& seat, Action<kind> handle, Vec2 value, std::string_view call) {
+  if (!is_number(value, call)) return;
+  with_action(seat, handle, call, [&](ActionId it) {
+    core::Intake& intake = seat.change(it);
+    intake.value = core::clamped(value, kind);
+    if (kind == ActionKind::pointer) intake.is_present = true;
+  });
+}
+
+Vec2 sum(Vec2 a, Vec2 b) {
+  return {a.x + b.x, a.y + b.y};
 }
 
 }  // namespace
@@ -30,58 +54,68 @@ Duration Incoming::since_last() const {
 }
 
 ButtonReading Incoming::read(Button action) {
-  return knows(seat_, action) ? seat_.intake(action.id).button : ButtonReading{};
+  return read_intake(seat_, action).button;
 }
 AxisReading Incoming::read(Axis action) {
-  return {value_of(seat_, action).x};
+  return {read_intake(seat_, action).value.x};
 }
 VectorReading Incoming::read(Vector action) {
-  return {value_of(seat_, action)};
+  return {read_intake(seat_, action).value};
 }
 MotionReading Incoming::read(Motion action) {
-  return {value_of(seat_, action)};
+  return {read_intake(seat_, action).value};
 }
 PointerReading Incoming::read(Pointer action) {
-  if (!knows(seat_, action)) return {};
-  const core::Intake& intake = seat_.intake(action.id);
+  const core::Intake intake = read_intake(seat_, action);
   return {intake.value, intake.is_present};
 }
 
 void Incoming::hold_back(Button action) {
-  if (knows(seat_, action)) seat_.hold_back(action.id);
+  with_action(seat_, action, "Incoming::hold_back", [&](ActionId it) { seat_.hold_back(it); });
+}
+void Incoming::hold_back(Axis action) {
+  set_value(seat_, action, {}, "Incoming::hold_back");
+}
+void Incoming::hold_back(Vector action) {
+  set_value(seat_, action, {}, "Incoming::hold_back");
+}
+void Incoming::hold_back(Motion action) {
+  set_value(seat_, action, {}, "Incoming::hold_back");
 }
 void Incoming::hold_back(Pointer action) {
-  if (knows(seat_, action)) seat_.change(action.id).is_present = false;
+  with_action(seat_, action, "Incoming::hold_back",
+              [&](ActionId it) { seat_.change(it).is_present = false; });
 }
 
 void Incoming::press(Button action) {
-  if (knows(seat_, action)) seat_.invent_press(action.id);
+  with_action(seat_, action, "Incoming::press", [&](ActionId it) { seat_.invent_press(it); });
 }
 void Incoming::hold(Button action) {
-  if (knows(seat_, action)) seat_.change(action.id).button.held = true;
+  with_action(seat_, action, "Incoming::hold",
+              [&](ActionId it) { seat_.change(it).button.held = true; });
 }
 
 void Incoming::set(Axis action, float value) {
-  set_value(seat_, action, {value, 0});
+  set_value(seat_, action, {value, 0}, "Incoming::set");
 }
 void Incoming::set(Vector action, Vec2 value) {
-  set_value(seat_, action, value);
+  set_value(seat_, action, value, "Incoming::set");
 }
 void Incoming::set(Motion action, Vec2 value) {
-  set_value(seat_, action, value);
+  set_value(seat_, action, value, "Incoming::set");
 }
 void Incoming::set(Pointer action, Vec2 position) {
-  set_value(seat_, action, position);
-  if (knows(seat_, action)) seat_.change(action.id).is_present = true;
+  set_value(seat_, action, position, "Incoming::set");
 }
 
+void Incoming::add(Axis action, float value) {
+  set_value(seat_, action, {read(action).value + value, 0}, "Incoming::add");
+}
 void Incoming::add(Vector action, Vec2 value) {
-  const Vec2 before = read(action).value;
-  set(action, {before.x + value.x, before.y + value.y});
+  set_value(seat_, action, sum(read(action).value, value), "Incoming::add");
 }
 void Incoming::add(Motion action, Vec2 value) {
-  const Vec2 before = read(action).value;
-  set(action, {before.x + value.x, before.y + value.y});
+  set_value(seat_, action, sum(read(action).value, value), "Incoming::add");
 }
 
 }  // namespace nextmove

@@ -1,18 +1,46 @@
 // Where the hub and its seats tell what happened, for recordings.
 #pragma once
 
+#include <algorithm>
 #include <functional>
+#include <utility>
+#include <vector>
 
 #include <nextmove/recording.hpp>
 
 namespace nextmove::core {
 
-struct Journal {
-  std::function<void(const Step&)> listener;
+class Journal {
+ public:
+  using Listener = std::function<void(const Step&)>;
+
+  /// A step costs something to make, so it is made only where somebody listens.
+  bool is_on() const { return !listeners_.empty(); }
+  /// Whether a listener is being told something right now.
+  bool is_telling() const { return is_telling_; }
+
+  void tell(const Step& step) {
+    is_telling_ = true;
+    for (const auto& [id, listener] : listeners_) listener(step);
+    is_telling_ = false;
+  }
+
+  /// Not while one is told something.
+  ListenerId add(Listener listener) {
+    listeners_.emplace_back(static_cast<ListenerId>(++listeners_ever_), std::move(listener));
+    return listeners_.back().first;
+  }
+  void remove(ListenerId id) {
+    std::erase_if(listeners_, [&](const auto& it) { return it.first == id; });
+  }
+
   Time now{};               // of the last update
   bool is_running = false;  // there was an update
 
-  bool is_on() const { return static_cast<bool>(listener); }
+ private:
+  std::vector<std::pair<ListenerId, Listener>> listeners_;
+  std::uint32_t listeners_ever_ = 0;
+  bool is_telling_ = false;
 };
 
 }  // namespace nextmove::core

@@ -1,10 +1,10 @@
 #include <algorithm>
 
-#include <nextmove/nearest.hpp>
+#include <nextmove/complaint.hpp>
 #include <nextmove/playbook.hpp>
 
+#include "naming.hpp"
 #include "playbook_data.hpp"
-#include "require.hpp"
 
 namespace nextmove {
 namespace core {
@@ -13,6 +13,7 @@ PlaybookData::PlaybookData(PlaybookDefinition checked)
     : definition(std::move(checked)), wiring(definition) {
   for (std::size_t i = 0; i < definition.actions.size(); ++i) {
     actions.emplace(definition.actions[i].name, static_cast<ActionId>(i));
+    by_hash.emplace(hash_of(definition.actions[i]), static_cast<ActionId>(i));
   }
   for (std::size_t i = 0; i < definition.schemes.size(); ++i) {
     schemes.emplace(definition.schemes[i].name, static_cast<SchemeId>(i));
@@ -43,30 +44,46 @@ std::vector<ActionId> PlaybookData::actions_of(const MuteDefinition& mute) const
 namespace {
 
 template <class Id>
-std::optional<Id> find(const std::map<std::string_view, Id>& names, std::string_view name) {
+std::optional<Id> find_in(const std::map<std::string_view, Id>& names, std::string_view name) {
   const auto found = names.find(name);
   if (found == names.end()) return std::nullopt;
   return found->second;
 }
 
-[[maybe_unused]] std::string no_such_action(const Playbook& playbook, ActionKind kind,
-                                            std::string_view name) {
-  std::vector<std::string_view> names;
-  for (const ActionDefinition& action : playbook.actions()) {
-    if (action.kind == kind) names.push_back(action.name);
-  }
-  return "the playbook has no " + std::string{to_string(kind)} + " action \"" + std::string{name} +
-         "\"" + did_you_mean(name, names);
+template <class Handle>
+std::optional<Handle> find_typed(const Playbook& playbook, std::string_view name) {
+  const auto id = playbook.find_action(name);
+  if (!id || playbook.action(*id).kind != Handle::kind) return std::nullopt;
+  return Handle{name, *id};
 }
 
 template <class Handle>
 Handle typed_handle(const Playbook& playbook, std::string_view name) {
-  const auto id = playbook.find_action(name);
-  if (id && playbook.action(*id).kind == Handle::kind) return Handle{*id};
-#ifndef NDEBUG
-  core::require(false, no_such_action(playbook, Handle::kind, name));
-#endif
-  return {};
+  if (const auto handle = find_typed<Handle>(playbook, name)) return *handle;
+  core::complain(ComplaintKind::unknown_name, "Playbook::" + std::string{to_string(Handle::kind)},
+                 core::no_such_action(playbook, Handle::kind, name));
+  return Handle{name, ActionId::none};
+}
+
+// The definition with this number, or one without a name.
+template <class Id, class Definition>
+const Definition& at(std::span<const Definition> definitions, Id id, std::string_view what) {
+  static const Definition none{};
+  const auto index = static_cast<std::size_t>(id);
+  if (index < definitions.size()) return definitions[index];
+  core::complain(ComplaintKind::unknown_id, "Playbook::" + std::string{what},
+                 core::no_such_id(what, index, definitions.size()));
+  return none;
+}
+
+template <class Id, class Definition>
+std::optional<Id> find_named(std::span<const Definition> definitions, Named<Id> handle) {
+  const auto fits = [&](const Definition& it) { return hash_of(it.name) == handle.hash; };
+  const auto index = static_cast<std::size_t>(handle.id);
+  if (index < definitions.size() && fits(definitions[index])) return handle.id;
+  const auto found = std::find_if(definitions.begin(), definitions.end(), fits);
+  if (found == definitions.end()) return std::nullopt;
+  return static_cast<Id>(found - definitions.begin());
 }
 
 }  // namespace
@@ -94,35 +111,90 @@ Pointer Playbook::pointer(std::string_view name) const {
 }
 
 std::optional<ActionId> Playbook::find_action(std::string_view name) const {
-  return find(data_->actions, name);
+  return find_in(data_->actions, name);
 }
 
 std::optional<SchemeId> Playbook::find_scheme(std::string_view name) const {
-  return find(data_->schemes, name);
+  return find_in(data_->schemes, name);
 }
 
 std::optional<ContextId> Playbook::find_context(std::string_view name) const {
-  return find(data_->contexts, name);
+  return find_in(data_->contexts, name);
 }
 
 std::optional<MuteId> Playbook::find_mute(std::string_view name) const {
-  return find(data_->mutes, name);
+  return find_in(data_->mutes, name);
+}
+
+std::optional<Button> Playbook::find_button(std::string_view name) const {
+  return find_typed<Button>(*this, name);
+}
+std::optional<Axis> Playbook::find_axis(std::string_view name) const {
+  return find_typed<Axis>(*this, name);
+}
+std::optional<Vector> Playbook::find_vector(std::string_view name) const {
+  return find_typed<Vector>(*this, name);
+}
+std::optional<Motion> Playbook::find_motion(std::string_view name) const {
+  return find_typed<Motion>(*this, name);
+}
+std::optional<Pointer> Playbook::find_pointer(std::string_view name) const {
+  return find_typed<Pointer>(*this, name);
+}
+
+std::optional<ActionId> Playbook::find(ActionId id, std::uint32_t hash) const {
+  const auto index = static_cast<std::size_t>(id);
+  if (index < actions().size() && core::hash_of(actions()[index]) == hash) return id;
+  const auto found = data_->by_hash.find(hash);
+  if (found == data_->by_hash.end()) return std::nullopt;
+  return found->second;
+}
+
+std::optional<SchemeId> Playbook::find(Scheme handle) const {
+  return find_named(schemes(), handle);
+}
+std::optional<ContextId> Playbook::find(Context handle) const {
+  return find_named(contexts(), handle);
+}
+std::optional<MuteId> Playbook::find(Mute handle) const {
+  return find_named(mutes(), handle);
 }
 
 const ActionDefinition& Playbook::action(ActionId id) const {
-  return actions()[static_cast<std::size_t>(id)];
+  return at(actions(), id, "action");
 }
-
 const SchemeDefinition& Playbook::scheme(SchemeId id) const {
-  return schemes()[static_cast<std::size_t>(id)];
+  return at(schemes(), id, "scheme");
 }
-
 const ContextDefinition& Playbook::context(ContextId id) const {
-  return contexts()[static_cast<std::size_t>(id)];
+  return at(contexts(), id, "context");
+}
+const MuteDefinition& Playbook::mute(MuteId id) const {
+  return at(mutes(), id, "mute");
 }
 
-const MuteDefinition& Playbook::mute(MuteId id) const {
-  return mutes()[static_cast<std::size_t>(id)];
+std::vector<Diagnostic> misfits(const Playbook& playbook, std::span<const CountedOn> actions,
+                                std::span<const std::string_view> schemes,
+                                std::span<const std::string_view> contexts,
+                                std::span<const std::string_view> mutes) {
+  std::vector<Diagnostic> found;
+  const auto tell = [&](std::string message) {
+    found.push_back({Severity::warning, {}, {}, std::move(message), {}});
+  };
+  for (const CountedOn& it : actions) {
+    const auto id = playbook.find_action(it.name);
+    if (id && playbook.action(*id).kind == it.kind) continue;
+    tell(core::no_such_action(playbook, it.kind, it.name));
+  }
+  const auto look = [&](core::Sort sort, std::span<const std::string_view> names) {
+    for (const std::string_view name : names) {
+      if (!core::has(playbook, sort, name)) tell(core::no_such(playbook, sort, name));
+    }
+  };
+  look(core::Sort::scheme, schemes);
+  look(core::Sort::context, contexts);
+  look(core::Sort::mute, mutes);
+  return found;
 }
 
 namespace {

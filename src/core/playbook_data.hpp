@@ -1,6 +1,7 @@
 // What a Playbook shares among its copies.
 #pragma once
 
+#include <cstdint>
 #include <map>
 #include <string_view>
 #include <vector>
@@ -11,12 +12,18 @@
 
 namespace nextmove::core {
 
+/// What handles of the action are told apart by.
+inline std::uint32_t hash_of(const ActionDefinition& action) {
+  return nextmove::hash_of(action.name, static_cast<std::uint8_t>(action.kind));
+}
+
 struct PlaybookData {
   explicit PlaybookData(PlaybookDefinition checked);
 
   PlaybookDefinition definition;
   Wiring wiring;
   std::map<std::string_view, ActionId> actions;    // views into the definition
+  std::map<std::uint32_t, ActionId> by_hash;       // see Action::hash
   std::map<std::string_view, SchemeId> schemes;    // views into the definition
   std::map<std::string_view, ContextId> contexts;  // views into the definition
   std::map<std::string_view, MuteId> mutes;        // views into the definition

@@ -1,5 +1,7 @@
 #include <nextmove/reader.hpp>
 
+#include "seat_state.hpp"
+
 namespace nextmove {
 
 Reader::Reader(const Seat& seat)
@@ -21,7 +23,7 @@ void Reader::step() {
 }
 
 ButtonReading Reader::read(Button action) const {
-  const auto index = static_cast<std::size_t>(action.id);
+  const auto index = static_cast<std::size_t>(seat_.state().find(action, "Reader::read"));
   if (index >= now_.size()) return {};
   const Counts& now = now_[index];
   const Counts& before = before_[index];
@@ -35,7 +37,7 @@ ButtonReading Reader::read(Button action) const {
 }
 
 MotionReading Reader::read(Motion action) const {
-  const auto index = static_cast<std::size_t>(action.id);
+  const auto index = static_cast<std::size_t>(seat_.state().find(action, "Reader::read"));
   if (index >= now_.size()) return {};
   return {{static_cast<float>(now_[index].x - before_[index].x),
            static_cast<float>(now_[index].y - before_[index].y)}};

@@ -43,12 +43,28 @@ RecordingHeader describe(const Hub& hub) {
   return header;
 }
 
+// A recording may come from anywhere. What its hub could not have been told is passed over.
+namespace {
+
+bool can_be(const SeatingRules& rules) {
+  return rules.most_players >= 1;
+}
+bool can_be(const Area& part, const Hub& hub) {
+  return part.width > 0 && part.height > 0 && !hub.rules().splits_screen;
+}
+bool can_be(const Event& event, const Hub& hub) {
+  const Device* device = hub.find_device(event.device);
+  return is_valid(event) && device != nullptr && device->kind == info(event.control).device;
+}
+
+}  // namespace
+
 Replay::Replay(const Recording& recording, Hub& hub, DecidedBy decided_by)
     : recording_(recording), hub_(hub), decided_by_(decided_by) {
   const Vec2 window = recording.header.window;
   if (window.x > 0 && window.y > 0) hub.set_window(window.x, window.y);
   const bool decides = decided_by == DecidedBy::recording;
-  if (decides) hub.set_rules(recording.header.rules);
+  if (decides && can_be(recording.header.rules)) hub.set_rules(recording.header.rules);
   for (const RecordedSeat& recorded : recording.header.seats) {
     if (hub.find_seat(recorded.name) == nullptr) hub.add_seat(recorded.name);
     if (decides) restore(recorded);
@@ -71,7 +87,7 @@ void Replay::restore(const RecordedSeat& recorded) {
   if (const auto scheme = playbook.find_scheme(recorded.scheme)) hub_.hold_to(seat, *scheme);
   if (!recorded.profile.is_empty()) hub_.set_profile(seat, recorded.profile);
   if (recorded.is_reserved) hub_.reserve(seat);
-  if (recorded.part != Area{}) hub_.set_part(seat, recorded.part);
+  if (can_be(recorded.part, hub_)) hub_.set_part(seat, recorded.part);
 }
 
 void Replay::restore(const RecordedDevice& recorded) {
@@ -156,7 +172,9 @@ class Decisions {
   void operator()(const SeatAdded& it) const {
     if (hub_.find_seat(it.seat) == nullptr) hub_.add_seat(it.seat);
   }
-  void operator()(const RulesSet& it) const { hub_.set_rules(it.rules); }
+  void operator()(const RulesSet& it) const {
+    if (can_be(it.rules)) hub_.set_rules(it.rules);
+  }
   void operator()(const Joined& it, DeviceId device) const {
     const auto scheme = hub_.playbook().find_scheme(it.scheme);
     if (scheme) hub_.join(*scheme, device, hub_.find_seat(it.seat));
@@ -175,8 +193,9 @@ class Decisions {
   }
   void operator()(const CaptureBegun& it) const {
     const auto action = hub_.playbook().find_action(it.action);
+    const bool is_part = action && has_part(hub_.playbook().action(*action).kind, it.part);
     with(it.seat, [&](Seat& seat) {
-      if (action) hub_.capture(seat, {*action, it.part, it.device, it.time_out, it.cancel});
+      if (is_part) hub_.capture(seat, {*action, it.part, it.device, it.time_out, it.cancel});
     });
   }
   void operator()(const CaptureStopped& it) const {
@@ -190,13 +209,17 @@ class Decisions {
       if (hub_.find_device(device) != nullptr) hub_.give(device, seat);
     });
   }
-  void operator()(const Freed& /*it*/, DeviceId device) const { hub_.free(device); }
+  void operator()(const Freed& /*it*/, DeviceId device) const {
+    if (hub_.find_device(device) != nullptr) hub_.free(device);
+  }
   void operator()(const Swapped& it) const {
     with(it.seat,
          [&](Seat& seat) { with(it.other, [&](Seat& other) { hub_.swap(seat, other); }); });
   }
   void operator()(const PartSet& it) const {
-    with(it.seat, [&](Seat& seat) { hub_.set_part(seat, it.part); });
+    with(it.seat, [&](Seat& seat) {
+      if (can_be(it.part, hub_)) hub_.set_part(seat, it.part);
+    });
   }
 
  private:
@@ -216,13 +239,20 @@ void Replay::play(const Step& step) {
           [&](const Event& event) {
             Event current = event;
             current.device = current_id(event.device);
-            if (is_valid(current)) hub_.feed(current);
+            if (can_be(current, hub_)) hub_.feed(current);
           },
           [&](const Plugged& it) { ids_.emplace_back(it.id, hub_.plug(it.device, it.time)); },
-          [&](const Unplugged& it) { hub_.unplug(current_id(it.id), it.time); },
+          [&](const Unplugged& it) {
+            const DeviceId id = current_id(it.id);
+            if (id != DeviceId::none) hub_.unplug(id, it.time);
+          },
           [&](const ReleasedAll& it) { hub_.release_all(it.time); },
-          [&](const Resized& it) { hub_.set_window(it.width, it.height); },
-          [&](const Updated& it) { hub_.update(it.time); },
+          [&](const Resized& it) {
+            if (it.width > 0 && it.height > 0) hub_.set_window(it.width, it.height);
+          },
+          [&](const Updated& it) {
+            if (it.time >= hub_.now()) hub_.update(it.time);
+          },
           [&](const auto& it) {
             if (decided_by_ == DecidedBy::game) return;
             const Decisions decide{hub_};

@@ -1,6 +1,9 @@
 #include <algorithm>
 
+#include <nextmove/complaint.hpp>
 #include <nextmove/remap_menu.hpp>
+
+#include "naming.hpp"
 
 namespace nextmove {
 
@@ -26,10 +29,19 @@ void RemapMenu::changed() {
   if (applying_ == Applying::at_once) hub_.set_profile(seat_, draft_.profile());
 }
 
+bool RemapMenu::is_asking(std::string_view call) const {
+  if (question_) {
+    core::doubt(ComplaintKind::wrong_moment, call,
+                "a question waits for RemapMenu::answer; nothing else is changed before");
+  }
+  return question_.has_value();
+}
+
 // ---- one control
 
 void RemapMenu::ask(const ControlSlot& slot, Duration time_out) {
-  if (question_) return;
+  if (is_asking("RemapMenu::ask")) return;
+  if (core::find(draft_.playbook(), slot.action, "RemapMenu::ask") == ActionId::none) return;
   stop_waiting();
   message_.clear();
   if (draft_.playbook().action(slot.action).is_fixed) {
@@ -96,7 +108,10 @@ void RemapMenu::put(const ControlSlot& slot, const Combination& combination, OnC
 }
 
 void RemapMenu::answer(OnClash on_clash) {
-  if (!question_) return;
+  if (!question_) {
+    return core::doubt(ComplaintKind::wrong_moment, "RemapMenu::answer",
+                       "nothing is asked; see RemapMenu::question");
+  }
   const ClashQuestion asked = *question_;
   question_.reset();
   message_.clear();
@@ -110,50 +125,50 @@ void RemapMenu::tell(const DraftAnswer& answer) {
 // ---- whole changes
 
 void RemapMenu::clear(const ControlSlot& slot) {
-  if (question_) return;
+  if (is_asking("RemapMenu::clear")) return;
   tell(draft_.clear(slot));
   changed();
 }
 
 void RemapMenu::reset(ActionId action) {
-  if (question_) return;
+  if (is_asking("RemapMenu::reset")) return;
   tell(draft_.reset(action, OnClash::take_over));
   changed();
 }
 
 void RemapMenu::reset(DeviceKind device) {
-  if (question_) return;
+  if (is_asking("RemapMenu::reset")) return;
   tell(draft_.reset(device, OnClash::take_over));
   changed();
 }
 
 void RemapMenu::reset() {
-  if (question_) return;
+  if (is_asking("RemapMenu::reset")) return;
   message_.clear();
   draft_.reset();
   changed();
 }
 
 void RemapMenu::tune(const Tuning& tuning) {
-  if (question_) return;
+  if (is_asking("RemapMenu::tune")) return;
   draft_.tune(tuning);
   changed();
 }
 
 void RemapMenu::swap_sticks(bool are_swapped) {
-  if (question_) return;
+  if (is_asking("RemapMenu::swap_sticks")) return;
   tell(draft_.swap_sticks(are_swapped));
   changed();
 }
 
 void RemapMenu::take(const Profile& preset) {
-  if (question_) return;
+  if (is_asking("RemapMenu::take")) return;
   tell(draft_.take(preset));
   changed();
 }
 
 void RemapMenu::undo() {
-  if (question_) return;
+  if (is_asking("RemapMenu::undo")) return;
   message_.clear();
   draft_.undo();
   changed();
@@ -164,7 +179,7 @@ bool RemapMenu::is_changed() const {
 }
 
 void RemapMenu::apply() {
-  if (question_) return;
+  if (is_asking("RemapMenu::apply")) return;
   message_.clear();
   applied_ = draft_.profile();
   hub_.set_profile(seat_, applied_);

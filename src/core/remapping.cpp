@@ -11,6 +11,7 @@
 #include "playbook_data.hpp"
 #include "reach.hpp"
 #include "scheme_set.hpp"
+#include "shown.hpp"
 #include "source.hpp"
 #include "tuning.hpp"
 

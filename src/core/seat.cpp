@@ -1,43 +1,12 @@
-#include <nextmove/nearest.hpp>
+// The face of a player's state: what comes in is looked at here, so that nothing wrong gets
+// further.
+#include <nextmove/complaint.hpp>
 #include <nextmove/seat.hpp>
 
-#include "require.hpp"
+#include "naming.hpp"
 #include "seat_state.hpp"
 
 namespace nextmove {
-namespace {
-
-// "the playbook has no context "hlem"; did you mean "helm"?"
-template <class Definitions>
-[[maybe_unused]] std::string no_such(std::string_view kind, std::string_view name,
-                                     const Definitions& definitions) {
-  std::vector<std::string_view> names;
-  for (const auto& definition : definitions) names.push_back(definition.name);
-  return "the playbook has no " + std::string{kind} + " \"" + std::string{name} + "\"" +
-         did_you_mean(name, names);
-}
-
-ContextId named_context(const Playbook& playbook, std::string_view name) {
-  const auto id = playbook.find_context(name);
-#ifndef NDEBUG
-  if (!id) core::require(false, no_such("context", name, playbook.contexts()));
-#endif
-  return id.value_or(ContextId::none);
-}
-
-MuteId named_mute(const Playbook& playbook, std::string_view name) {
-  const auto id = playbook.find_mute(name);
-#ifndef NDEBUG
-  if (!id) core::require(false, no_such("mute", name, playbook.mutes()));
-#endif
-  return id.value_or(MuteId::none);
-}
-
-bool exists(const Playbook& playbook, ContextId context) {
-  return static_cast<std::size_t>(context) < playbook.contexts().size();
-}
-
-}  // namespace
 
 Seat::Seat(std::unique_ptr<core::SeatState> state)
     : state_(std::move(state)), readings_(state_->readings()) {}
@@ -86,66 +55,107 @@ std::span<const ActionId> Seat::changes() const {
   return state_->changes();
 }
 
+// ---- contexts and mutes
+
 void Seat::enter(ContextId context) {
-  const bool known = exists(state_->playbook(), context);
-  core::require(known, "Seat::enter was given a context of another playbook");
-  if (known) state_->enter(context);
+  state_->enter(core::find<ContextId>(playbook(), context, "Seat::enter"));
+}
+void Seat::enter(Context context) {
+  state_->enter(core::find<ContextId>(playbook(), context, "Seat::enter"));
+}
+void Seat::enter(std::string_view context) {
+  state_->enter(core::find<ContextId>(playbook(), context, "Seat::enter"));
 }
 
 void Seat::leave(ContextId context) {
-  state_->leave(context);
+  state_->leave(core::find<ContextId>(playbook(), context, "Seat::leave"));
 }
-bool Seat::is_in(ContextId context) const {
-  return state_->is_in(context);
-}
-
-void Seat::enter(std::string_view context) {
-  const ContextId id = named_context(state_->playbook(), context);
-  if (id != ContextId::none) state_->enter(id);
+void Seat::leave(Context context) {
+  state_->leave(core::find<ContextId>(playbook(), context, "Seat::leave"));
 }
 void Seat::leave(std::string_view context) {
-  state_->leave(named_context(state_->playbook(), context));
+  state_->leave(core::find<ContextId>(playbook(), context, "Seat::leave"));
+}
+
+bool Seat::is_in(ContextId context) const {
+  return state_->is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
+}
+bool Seat::is_in(Context context) const {
+  return state_->is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
 }
 bool Seat::is_in(std::string_view context) const {
-  return state_->is_in(named_context(state_->playbook(), context));
+  return state_->is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
 }
 
 void Seat::switch_to(ContextId context) {
-  const bool known = exists(state_->playbook(), context);
-  core::require(known, "Seat::switch_to was given a context of another playbook");
-  if (known) state_->switch_to(context);
+  state_->switch_to(core::find<ContextId>(playbook(), context, "Seat::switch_to"));
+}
+void Seat::switch_to(Context context) {
+  state_->switch_to(core::find<ContextId>(playbook(), context, "Seat::switch_to"));
 }
 void Seat::switch_to(std::string_view context) {
-  const ContextId id = named_context(state_->playbook(), context);
-  if (id != ContextId::none) state_->switch_to(id);
+  state_->switch_to(core::find<ContextId>(playbook(), context, "Seat::switch_to"));
 }
 
 void Seat::mute(MuteId mute) {
-  state_->mute(mute);
+  state_->mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
 }
-void Seat::unmute(MuteId mute) {
-  state_->unmute(mute);
+void Seat::mute(Mute mute) {
+  state_->mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
 }
 void Seat::mute(std::string_view mute) {
-  state_->mute(named_mute(state_->playbook(), mute));
+  state_->mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
+}
+
+void Seat::unmute(MuteId mute) {
+  state_->unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
+}
+void Seat::unmute(Mute mute) {
+  state_->unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
 }
 void Seat::unmute(std::string_view mute) {
-  state_->unmute(named_mute(state_->playbook(), mute));
+  state_->unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
 }
+
 bool Seat::is_muted(ActionId action) const {
-  return state_->is_muted(action);
+  return state_->is_muted(core::find(playbook(), action, "Seat::is_muted"));
+}
+
+// ---- readings
+
+const Reading& Seat::read(ActionId action) const {
+  static constexpr Reading at_rest{};
+  const ActionId id = core::find(playbook(), action, "Seat::read");
+  return id != ActionId::none ? readings_[static_cast<std::size_t>(id)] : at_rest;
+}
+
+const Reading& Seat::read_slowly(std::uint32_t hash, ActionKind kind) const {
+  static constexpr Reading at_rest{};
+  const ActionId id = state_->find_slowly(hash, kind, "Seat::read");
+  return id != ActionId::none ? readings_[static_cast<std::size_t>(id)] : at_rest;
+}
+
+ActionId Seat::find_slowly(std::uint32_t hash, ActionKind kind, std::string_view call) const {
+  return state_->find_slowly(hash, kind, call);
 }
 
 bool Seat::take_press(Button action, Duration within) {
-  return state_->take_press(action.id, within);
+  return state_->take_press(state_->find(action, "Seat::take_press"), within);
 }
+
+// ---- prompts
 
 DeviceId Seat::device_in_hand() const {
   return state_->device_in_hand();
 }
 
 std::span<const Prompt> Seat::prompts(ActionId action, ActionPart part) const {
-  return state_->prompts(action, part);
+  const ActionId known = core::find(playbook(), action, "Seat::prompts");
+  return state_->prompts(known, part);
+}
+
+const Prompt& Seat::best_prompt(ActionId action, ActionPart part) const {
+  return state_->prompts(action, part).front();
 }
 
 Caption Seat::caption(std::string_view text) const {
@@ -161,10 +171,21 @@ const Labels& Seat::labels() const {
 }
 
 bool Seat::hears_zone(std::size_t zone) const {
-  return zone < state_->playbook().zones().size() && state_->is_heard(core::source_of_zone(zone));
+  const std::size_t count = playbook().zones().size();
+  if (zone < count) return state_->is_heard(core::source_of_zone(zone));
+  core::complain(ComplaintKind::unknown_id, "Seat::hears_zone",
+                 core::no_such_id("zone", zone, count));
+  return false;
 }
 
+// ---- interceptors
+
 InterceptorId Seat::add_interceptor(Interceptor interceptor, int order) {
+  if (!interceptor) {
+    core::complain(ComplaintKind::empty_function, "Seat::add_interceptor",
+                   "was given an empty function, which is not called");
+    return InterceptorId::none;
+  }
   return state_->add_interceptor(std::move(interceptor), order);
 }
 void Seat::remove_interceptor(InterceptorId id) {

@@ -4,7 +4,6 @@
 #include <algorithm>
 #include <cmath>
 
-#include "require.hpp"
 #include "seat_state.hpp"
 
 namespace nextmove::core {
@@ -24,10 +23,15 @@ void add(Vec2& sum, Vec2 value, float factor) {
 
 Vec2 SeatState::custom(const LiveBinding& binding, Vec2 value) const {
   const Customs::Function& function = *custom_functions_[binding.custom];
-  const bool is_given = static_cast<bool>(function);
-  require(is_given,
-          "the playbook names a custom shaping that the hub was not given; see Hub::set_custom");
-  return is_given ? function(value) : value;
+  const std::string& name = wiring_->custom_names()[binding.custom];
+  if (!function) {
+    customs_.tell_missing(name);
+    return value;
+  }
+  const Vec2 shaped = function(value);
+  if (!std::isnan(shaped.x) && !std::isnan(shaped.y)) return shaped;
+  Customs::tell_wrong(name, value);
+  return value;
 }
 
 void SeatState::flow(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {

@@ -264,10 +264,6 @@ Intake& SeatState::change(ActionId action) {
   return intake;
 }
 
-bool SeatState::has(ActionId action, ActionKind kind) const {
-  return tally_.knows(action) && readings_[Wiring::index(action)].kind == kind;
-}
-
 void SeatState::hold_back(ActionId action) {
   Intake& intake = change(action);
   tally_.forget_presses(action, intake.logged);

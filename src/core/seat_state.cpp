@@ -3,10 +3,22 @@
 
 #include <algorithm>
 
+#include <nextmove/complaint.hpp>
+
 #include "playbook_data.hpp"
-#include "require.hpp"
+#include "shown.hpp"
 
 namespace nextmove::core {
+namespace {
+
+// The reading of an action of which nothing was heard yet.
+Reading fresh(const ActionDefinition& action) {
+  Reading reading{action.kind};
+  reading.hash = hash_of(action);
+  return reading;
+}
+
+}  // namespace
 
 SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs)
     : name_(std::move(name)),
@@ -19,7 +31,7 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Cust
       tally_(wiring_->action_count()),
       pointers_(wiring_->action_count()),
       mutes_(playbook_.mutes().size()) {
-  for (const ActionDefinition& action : playbook_.actions()) readings_.push_back({action.kind});
+  for (const ActionDefinition& action : playbook_.actions()) readings_.push_back(fresh(action));
   make_room();
   find_custom_functions();
   list_drivers();
@@ -77,7 +89,6 @@ void SeatState::set_profile(Profile profile) {
 
 // The devices' values stay: axes and vectors go on with them, buttons wait for a fresh press.
 void SeatState::play_by(Playbook playbook) {
-  require(!is_intercepting_, "Hub::adopt and Hub::set_profile are not for interceptors");
   time_ = present();
   for (const auto& slot : slots_) {
     const std::vector<Vec2> controls = slot->controls;
@@ -95,9 +106,9 @@ void SeatState::play_by(Playbook playbook) {
   tally_.resize(actions);
   pointers_.assign(actions, {});
   for (std::size_t i = 0; i < actions; ++i) {
-    const ActionKind kind = playbook_.actions()[i].kind;
-    if (i >= readings_.size()) readings_.push_back({kind});
-    if (readings_[i].kind != kind) readings_[i] = {kind};
+    const ActionDefinition& action = playbook_.actions()[i];
+    if (i >= readings_.size()) readings_.push_back(fresh(action));
+    if (readings_[i].kind != action.kind) readings_[i] = fresh(action);
     tally_.heard(static_cast<ActionId>(i)).mutes = 0;
     tally_.mark(static_cast<ActionId>(i));
   }
@@ -257,12 +268,12 @@ void SeatState::unlist_context(ContextId context) {
 }
 
 void SeatState::enter(ContextId context) {
-  if (is_in(context)) return;
+  if (context == ContextId::none || is_in(context)) return;
   list_context(context);
   wires_.lay(entered_, bit_of(scheme_));
   route_again();
   if (journal_.is_on()) {
-    journal_.listener(Entered{journal_.now, name_, playbook_.context(context).name});
+    journal_.tell(Entered{journal_.now, name_, playbook_.context(context).name});
   }
 }
 
@@ -272,7 +283,7 @@ void SeatState::leave(ContextId context) {
   wires_.lay(entered_, bit_of(scheme_));
   route_again();
   if (journal_.is_on()) {
-    journal_.listener(Left{journal_.now, name_, playbook_.context(context).name});
+    journal_.tell(Left{journal_.now, name_, playbook_.context(context).name});
   }
 }
 
@@ -299,6 +310,7 @@ void SeatState::hold_to(SchemeId scheme) {
 
 // In one step: values that come out the same before and after do not move in between.
 void SeatState::switch_to(ContextId context) {
+  if (context == ContextId::none) return;
   const auto is_rival = [&](ContextId other) {
     return other != context && wiring_->rank(other) == wiring_->rank(context);
   };
@@ -311,7 +323,7 @@ void SeatState::switch_to(ContextId context) {
   wires_.lay(entered_, bit_of(scheme_));
   route_again();
   if (journal_.is_on()) {
-    journal_.listener(SwitchedTo{journal_.now, name_, playbook_.context(context).name});
+    journal_.tell(SwitchedTo{journal_.now, name_, playbook_.context(context).name});
   }
 }
 
@@ -334,7 +346,7 @@ void SeatState::mute(MuteId mute) {
     tally_.mark(action);
   }
   cut_muted();
-  if (journal_.is_on()) journal_.listener(Muted{journal_.now, name_, playbook_.mute(mute).name});
+  if (journal_.is_on()) journal_.tell(Muted{journal_.now, name_, playbook_.mute(mute).name});
 }
 
 void SeatState::unmute(MuteId mute) {
@@ -345,7 +357,7 @@ void SeatState::unmute(MuteId mute) {
     --tally_.heard(action).mutes;
     tally_.mark(action);
   }
-  if (journal_.is_on()) journal_.listener(Unmuted{journal_.now, name_, playbook_.mute(mute).name});
+  if (journal_.is_on()) journal_.tell(Unmuted{journal_.now, name_, playbook_.mute(mute).name});
 }
 
 // Axes and vectors keep their values, unread; a button's controls stay down, unheard, until they
@@ -357,6 +369,31 @@ void SeatState::cut_muted() {
       if (is_button && is_muted(route.action)) cut_contact(*slot, route, slot->routes[route.state]);
     }
   }
+}
+
+// ---- handles
+
+ActionId SeatState::find_slowly(std::uint32_t hash, ActionKind kind, std::string_view call) const {
+  const auto& by_hash = playbook_.data().by_hash;
+  const auto found = by_hash.find(hash);
+  if (found != by_hash.end()) return found->second;
+  if (told_handles_.add(hash)) {
+    complain(ComplaintKind::unknown_handle, call, what_is_wrong(hash, kind));
+  }
+  return ActionId::none;
+}
+
+std::string SeatState::what_is_wrong(std::uint32_t hash, ActionKind kind) const {
+  const std::string name{to_string(kind)};
+  const std::string handle = (kind == ActionKind::axis ? "an " : "a ") + name;
+  const std::string wrong =
+      hash == 0 ? "was given an empty handle, of " + handle
+                : "was given the handle of " + handle + " that the playbook does not have";
+  const auto actions = playbook_.actions();
+  const auto example = std::find_if(actions.begin(), actions.end(),
+                                    [&](const ActionDefinition& it) { return it.kind == kind; });
+  if (example == actions.end()) return wrong + "; it has none at all";
+  return wrong + "; get one as in playbook." + name + '(' + quoted(example->name) + ')';
 }
 
 bool SeatState::take_press(ActionId action, Duration within) {

@@ -4,6 +4,7 @@
 #include <memory>
 #include <span>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include <nextmove/capture.hpp>
@@ -21,6 +22,7 @@
 #include "prompting.hpp"
 #include "slot.hpp"
 #include "tally.hpp"
+#include "told_once.hpp"
 #include "wires.hpp"
 #include "wiring.hpp"
 
@@ -80,6 +82,7 @@ class SeatState {
     return wires_.bundle(source).begin() != wires_.bundle(source).end();
   }
 
+  // For contexts and mutes, `none` does nothing.
   void enter(ContextId context);
   void leave(ContextId context);
   void switch_to(ContextId context);
@@ -134,10 +137,22 @@ class SeatState {
   Prompting& prompting() { return prompting_; }
   const Prompting& prompting() const { return prompting_; }
 
+  /// The number of the action that a handle means here, by its number or else by its hash. Where
+  /// there is none it is `none`, and a complaint about `call`, once for each handle.
+  ActionId find(ActionId id, std::uint32_t hash, ActionKind kind, std::string_view call) const {
+    const auto index = static_cast<std::size_t>(id);
+    const bool fits = index < readings_.size() && readings_[index].hash == hash;
+    return fits ? id : find_slowly(hash, kind, call);
+  }
+  template <ActionKind kind>
+  ActionId find(Action<kind> handle, std::string_view call) const {
+    return find(handle.id, handle.hash, kind, call);
+  }
+  ActionId find_slowly(std::uint32_t hash, ActionKind kind, std::string_view call) const;
+
   // For interceptors, while an update runs. Requires an action of this playbook.
   Intake& intake(ActionId action);
   Intake& change(ActionId action);
-  bool has(ActionId action, ActionKind kind) const;
   void hold_back(ActionId action);
   void invent_press(ActionId action);
 
@@ -262,6 +277,7 @@ class SeatState {
   void list_drivers();
   void cut_muted();
   bool exists(MuteId mute) const;
+  std::string what_is_wrong(std::uint32_t hash, ActionKind kind) const;
   /// An event that comes late moves things from the last update on: what was before is told.
   Time flow_time() const { return time_ > last_update_ ? time_ : last_update_; }
   Time present() const { return time_ > journal_.now ? time_ : journal_.now; }
@@ -280,6 +296,7 @@ class SeatState {
   std::vector<DeviceId> devices_;  // of the slots
   Hand hand_;
   mutable Prompting prompting_;  // what it keeps is no part of the seat's state
+  mutable ToldOnce<std::uint32_t, 32> told_handles_;
   Tally tally_;
   std::vector<const Customs::Function*> custom_functions_;  // by number in the wiring
   std::vector<Driver> drivers_;                             // by action, then as plugged in

@@ -115,7 +115,8 @@ void Seating::watch(DeviceId id) {
   listeners_[static_cast<std::size_t>(id)] = {
       place.listeners.data(), static_cast<std::uint32_t>(place.listeners.size()),
       place.owners.empty() || !place.swallowed.empty() || !captures_.empty() ||
-          rules_.joining != Joining::off};
+          rules_.joining != Joining::off,
+      place.is_plugged ? place.device.kind : no_device};
 }
 
 void Seating::change_scheme(Seat& seat, SchemeId scheme, Time time) {
@@ -251,9 +252,8 @@ void Seating::hold_to(Seat& seat, SchemeId scheme) {
   // Those at the same devices stay there only where they can be told apart.
   const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};
   for (const DeviceId id : devices) {
-    const bool is_clear = std::all_of(at(id).owners.begin(), at(id).owners.end(), [&](Seat* other) {
-      return can_share(at(id), seat, *other);
-    });
+    const bool is_clear = std::all_of(at(id).owners.begin(), at(id).owners.end(),
+                                      [&](Seat* other) { return can_share(at(id), seat, *other); });
     if (is_clear) continue;
     remove_owner(id, seat, journal_.now);
     note({.kind = NoticeKind::taken, .time = journal_.now, .seat = &seat, .device = id});

@@ -16,6 +16,7 @@
 
 #include "capturing.hpp"
 #include "customs.hpp"
+#include "event_range.hpp"
 #include "journal.hpp"
 #include "seat_state.hpp"
 
@@ -31,7 +32,8 @@ struct Listener {
 struct Listeners {
   const Listener* first = nullptr;
   std::uint32_t count = 0;
-  bool is_watched = true;  // they must pass Seating::lets_through first
+  bool is_watched = true;       // they must pass Seating::lets_through first
+  DeviceKind kind = no_device;  // while it is plugged in
 };
 
 inline std::vector<Vec2> copy_of(std::span<const Vec2> values) {
@@ -69,6 +71,11 @@ class Seating {
   std::size_t device_count() const { return devices_.size(); }
   /// There are listeners for each device, and they are quicker to count.
   bool knows(DeviceId id) const { return static_cast<std::size_t>(id) < listeners_.size(); }
+  /// What may be heard of it; no_device where it is not plugged in.
+  DeviceKind kind_of(DeviceId id) const {
+    const auto index = static_cast<std::size_t>(id);
+    return index < listeners_.size() ? listeners_[index].kind : no_device;
+  }
   bool is_plugged(DeviceId id) const { return knows(id) && at(id).is_plugged; }
   const Device* device(DeviceId id) const { return knows(id) ? &at(id).device : nullptr; }
   int number(DeviceId id) const { return knows(id) ? at(id).number : 0; }

@@ -121,6 +121,7 @@ void Seating::unplug(DeviceId id, Time time) {
     note({.kind = NoticeKind::lost, .time = time, .seat = seat, .device = id});
   }
   place.values = {};
+  watch(id);
 }
 
 void Seating::release_all(Time time) {

@@ -7,6 +7,7 @@
 
 #include "binding_parts.hpp"
 #include "check_binding.hpp"
+#include "shown.hpp"
 
 namespace nextmove::core {
 namespace {

@@ -85,7 +85,7 @@ class FamiliesReader {
     if (device.vendor == 0 || device.family.empty()) {
       values_.error(place_of(node), "a device needs a vendor number and a family");
     }
-    families_.add(std::move(device));
+    if (families_.find(device.family) != nullptr) families_.add(std::move(device));
   }
 
   std::uint16_t id_number(const Entry& entry) {

@@ -42,7 +42,7 @@ constexpr std::array<std::string_view, 98> reserved = {
     "volatile",      "wchar_t",     "while",
     "xor",           "xor_eq",      "nextmove",
     "actions",       "schemes",     "contexts",
-    "mutes",         "fits"};
+    "mutes",         "misfits"};
 
 std::string constant(std::string_view name) {
   const bool is_reserved = std::find(reserved.begin(), reserved.end(), name) != reserved.end();
@@ -74,21 +74,33 @@ std::string constants(const Definitions& definitions, std::string_view what,
   if (definitions.empty()) return {};
   std::string out = fmt::format("\nnamespace {} {{\n", what);
   for (std::size_t i = 0; i < definitions.size(); ++i) {
-    out += fmt::format("inline constexpr nextmove::{} {}{{{}}};\n", type,
-                       constant(definitions[i].name), i);
+    out += fmt::format("inline constexpr nextmove::{0} {1}{{\"{2}\", nextmove::{0}Id{{{3}}}}};\n",
+                       type, constant(definitions[i].name), definitions[i].name, i);
   }
   return out + fmt::format("}}  // namespace {}\n", what);
 }
 
+// `{"desk", "pad"}`, by lines that fit.
 template <class Definitions>
-std::string comparisons(const Definitions& definitions, std::string_view find,
-                        std::string_view type) {
+std::string names(const Definitions& definitions) {
   std::string out;
-  for (std::size_t i = 0; i < definitions.size(); ++i) {
-    out += fmt::format(" &&\n         playbook.{}(\"{}\") == nextmove::{}{{{}}}", find,
-                       definitions[i].name, type, i);
+  for (const auto& it : definitions) out += fmt::format("\n      \"{}\",", it.name);
+  return out;
+}
+
+std::string counted_on(std::span<const ActionDefinition> actions) {
+  std::string out;
+  for (const ActionDefinition& it : actions) {
+    out +=
+        fmt::format("\n      {{\"{}\", nextmove::ActionKind::{}}},", it.name, to_string(it.kind));
   }
   return out;
+}
+
+std::string list(std::string_view type, std::string_view name, const std::string& entries) {
+  return entries.empty()
+             ? fmt::format("  const std::vector<{}> {};\n", type, name)
+             : fmt::format("  const std::vector<{}> {}{{{}\n  }};\n", type, name, entries);
 }
 
 }  // namespace
@@ -115,31 +127,31 @@ std::string to_header(const Playbook& playbook, std::string_view name_space,
   std::string out = fmt::format(
       "// Made from {} by `next-move header`. Do not edit; make it again when the playbook "
       "changes.\n"
-      "#pragma once\n\n#include <nextmove/playbook.hpp>\n\nnamespace {} {{\n",
+      "#pragma once\n\n#include <string_view>\n#include <vector>\n\n"
+      "#include <nextmove/playbook.hpp>\n\nnamespace {} {{\n",
       printable(made_from), name_space);
   if (!playbook.actions().empty()) out += "\nnamespace actions {\n";
-  std::string kinds;
   for (std::size_t i = 0; i < playbook.actions().size(); ++i) {
     const ActionDefinition& action = playbook.actions()[i];
-    out += fmt::format("inline constexpr nextmove::{} {}{{nextmove::ActionId{{{}}}}};{}\n",
-                       handle_type(action.kind), constant(action.name), i, comment(action));
-    kinds += fmt::format(
-        " &&\n         playbook.action(nextmove::ActionId{{{}}}).kind == "
-        "nextmove::ActionKind::{}",
-        i, to_string(action.kind));
+    out += fmt::format("inline constexpr nextmove::{} {}{{\"{}\", nextmove::ActionId{{{}}}}};{}\n",
+                       handle_type(action.kind), constant(action.name), action.name, i,
+                       comment(action));
   }
   if (!playbook.actions().empty()) out += "}  // namespace actions\n";
-  out += constants(playbook.schemes(), "schemes", "SchemeId");
-  out += constants(playbook.contexts(), "contexts", "ContextId");
-  out += constants(playbook.mutes(), "mutes", "MuteId");
-  out += fmt::format(
-      "\n/// Whether the constants are those of `playbook`: check it once, after loading.\n"
-      "inline bool fits(const nextmove::Playbook& playbook) {{\n"
-      "  return playbook.actions().size() >= {}{}{}{}{}{};\n}}\n",
-      playbook.actions().size(), comparisons(playbook.actions(), "find_action", "ActionId"), kinds,
-      comparisons(playbook.schemes(), "find_scheme", "SchemeId"),
-      comparisons(playbook.contexts(), "find_context", "ContextId"),
-      comparisons(playbook.mutes(), "find_mute", "MuteId"));
+  out += constants(playbook.schemes(), "schemes", "Scheme");
+  out += constants(playbook.contexts(), "contexts", "Context");
+  out += constants(playbook.mutes(), "mutes", "Mute");
+  out +=
+      "\n/// What of this `playbook` does not have: print it once, after loading. Another order "
+      "does "
+      "no harm.\n"
+      "inline std::vector<nextmove::Diagnostic> misfits(const nextmove::Playbook& playbook) {\n" +
+      list("nextmove::CountedOn", "all_actions", counted_on(playbook.actions())) +
+      list("std::string_view", "all_schemes", names(playbook.schemes())) +
+      list("std::string_view", "all_contexts", names(playbook.contexts())) +
+      list("std::string_view", "all_mutes", names(playbook.mutes())) +
+      "  return nextmove::misfits(playbook, all_actions, all_schemes, all_contexts, "
+      "all_mutes);\n}\n";
   return out + fmt::format("\n}}  // namespace {}\n", name_space);
 }
 

@@ -1,3 +1,4 @@
+#include "support/complaints.hpp"
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -106,11 +107,19 @@ TEST_F(Adopting, AnActionOfAnotherKindNoLongerAnswersToTheOldHandle) {
   other.actions[2] = {.name = "horn", .kind = ActionKind::axis};
   std::erase_if(other.contexts[0].bindings, [](const auto& b) { return b.action == "horn"; });
   other.contexts[0].bindings.push_back({.action = "horn", .more = Control::Space});
-  stage.hub().adopt(make(other));
+  const std::vector<Diagnostic> told = stage.hub().adopt(make(other));
+  ASSERT_EQ(told.size(), 1U);
+  EXPECT_EQ(told[0].message, "\"horn\" is an axis; use playbook.axis(\"horn\")");
   stage.press(Control::Space);
   stage.wait(10ms);
-  EXPECT_FALSE(read(horn).pressed);
   EXPECT_EQ(read(stage.hub().playbook().axis("horn")).value, 1);
+  Complaints heard;
+  EXPECT_FALSE(read(horn).pressed);
+  EXPECT_FALSE(read(horn).held);
+  EXPECT_EQ(heard.take(),
+            (Sentences{"Seat::read: was given the handle of a button that the playbook does not "
+                       "have; get one as in playbook.button(\"open_chart\")"}))
+      << "once";
 }
 
 TEST_F(Adopting, ReadersInterceptorsAndHandlersGoOn) {

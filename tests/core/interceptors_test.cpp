@@ -160,17 +160,6 @@ TEST_F(Interceptors, DriveASeatThatHasNoDevice) {
   EXPECT_EQ(read(steer).value, (Vec2{})) << "of this seat alone";
 }
 
-TEST_F(Interceptors, AHandleOfAnotherKindChangesNothing) {
-  stage.seat().add_interceptor([&](Incoming& incoming) {
-    incoming.press(Button{steer.id});
-    incoming.set(Vector{horn.id}, {1, 1});
-    incoming.set(Axis{}, 1);
-    EXPECT_EQ(incoming.read(Vector{}).value, (Vec2{}));
-  });
-  stage.wait(10ms);
-  EXPECT_TRUE(stage.seat().changes().empty());
-}
-
 TEST_F(Interceptors, MayEnterAndLeaveContexts) {
   stage.seat().add_interceptor([&](Incoming& incoming) {
     if (incoming.read(open_chart).pressed) stage.seat().enter("chart");

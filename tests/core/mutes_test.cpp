@@ -120,14 +120,6 @@ TEST(CheckMutes, NamesAreChecked) {
                                       "mute \"b c\" silences nothing; name its actions"}));
 }
 
-#ifndef NDEBUG
-TEST(MutesDeathTest, AMisspeltMuteStopsADebugBuildWithAdvice) {
-  testing::Rehearsal stage{make(harbour_with_mutes())};
-  EXPECT_DEATH(stage.seat().mute("radio_cal"),
-               "the playbook has no mute \"radio_cal\"; did you mean \"radio_call\"?");
-}
-#endif
-
 using Switching = AtTheHelm;
 
 TEST_F(Switching, LeavesTheContextsOfThatRankAndEntersTheOne) {

@@ -39,36 +39,6 @@ TEST(Playbooks, FindActionsAndContextsByName) {
   EXPECT_FALSE(book.find_context("crane"));
 }
 
-#ifdef NDEBUG
-TEST(Playbooks, AMisspeltActionReadsAsAtRestInAReleaseBuild) {
-  testing::Rehearsal stage{make(harbour())};
-  const Button none = stage.hub().playbook().button("hron");
-  EXPECT_EQ(none, Button{});
-  EXPECT_EQ(stage.seat().read(none), ButtonReading{});
-  stage.seat().enter("hlem");
-  EXPECT_TRUE(stage.seat().contexts().empty());
-}
-#else
-TEST(PlaybooksDeathTest, AMisspeltActionStopsADebugBuildWithAdvice) {
-  const Playbook book = make(harbour());
-  EXPECT_DEATH((void)book.button("hron"),
-               "next move: the playbook has no button action \"hron\"; did you mean \"horn\"?");
-  EXPECT_DEATH((void)book.button("steer"), "the playbook has no button action \"steer\"");
-}
-
-TEST(PlaybooksDeathTest, AMisspeltContextStopsADebugBuildWithAdvice) {
-  testing::Rehearsal stage{make(harbour())};
-  EXPECT_DEATH(stage.seat().enter("hlem"),
-               "the playbook has no context \"hlem\"; did you mean \"helm\"?");
-}
-
-TEST(HubDeathTest, AnEventThatIsNotValidStopsADebugBuild) {
-  testing::Rehearsal stage{make(harbour())};
-  EXPECT_DEATH(stage.press(Control::PadLeftStickUp),
-               "Hub::feed was given an event that is not valid");
-}
-#endif
-
 TEST(Check, FindsNothingWrongWithAGoodPlaybook) {
   EXPECT_EQ(problems_of(harbour()), Problems{});
 }

@@ -141,10 +141,6 @@ TEST_F(Prompts, SayThatNothingIsBound) {
   EXPECT_FALSE(seat().prompt(*book().find_action("open_chart")).is_bound);
 }
 
-TEST_F(Prompts, OfAnEmptyHandleSayThatNothingIsBound) {
-  EXPECT_EQ(to_text(seat().prompt(Button{}).parts), "(not bound)");
-}
-
 TEST_F(Prompts, FallBackOnAnotherDeviceOfTheSeat) {
   use_pad();
   EXPECT_EQ(of("winch"), "hold E");

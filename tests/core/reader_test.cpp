@@ -146,9 +146,5 @@ TEST_F(TakePress, AHeldButtonIsNoFurtherPress) {
   EXPECT_FALSE(stage.seat().take_press(horn, 100ms));
 }
 
-TEST_F(TakePress, OfAnEmptyHandleThereIsNone) {
-  EXPECT_FALSE(stage.seat().take_press(Button{}, 100ms));
-}
-
 }  // namespace
 }  // namespace nextmove::support

@@ -1,5 +1,6 @@
 #include <nextmove/remap_menu.hpp>
 
+#include "support/complaints.hpp"
 #include "support/remaps.hpp"
 
 namespace nextmove::support {
@@ -96,12 +97,18 @@ TEST_F(Menus, NothingElseIsChangedBeforeAQuestionIsAnswered) {
   give("winch", KeyY);
   give("horn", KeyM);
   ASSERT_NE(menu.question(), nullptr);
+  Complaints heard;
   menu.undo();
   menu.reset();
   menu.clear(slot("winch"));
   menu.ask(slot("lamp"));
   EXPECT_FALSE(menu.is_waiting());
   EXPECT_EQ(keys_of("winch"), "Y");
+  const std::string waits =
+      ": a question waits for RemapMenu::answer; nothing else is changed before";
+  EXPECT_EQ(heard.take(),
+            (Sentences{"doubt: RemapMenu::undo" + waits, "doubt: RemapMenu::reset" + waits,
+                       "doubt: RemapMenu::clear" + waits, "doubt: RemapMenu::ask" + waits}));
 }
 
 TEST_F(Menus, KnowWhatCannotBeGivenAway) {

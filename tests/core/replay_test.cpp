@@ -11,7 +11,8 @@ struct Replays : ::testing::Test {
     const DeviceId keyboard = hub.plug({DeviceKind::keyboard, "keyboard"}, {});
     seat.enter("helm");
     recording.header = describe(hub);
-    hub.on_step([this](const Step& step) { recording.steps.push_back(step); });
+    const ListenerId listener =
+        hub.on_step([this](const Step& step) { recording.steps.push_back(step); });
     const auto frame = [&](Time time) {
       hub.update(time);
       readings.push_back(read(seat));
@@ -29,15 +30,15 @@ struct Replays : ::testing::Test {
     hub.unplug(pad, 31ms);
     hub.release_all(32ms);
     frame(40ms);
-    hub.on_step({});
+    hub.remove_listener(listener);
   }
 
   static std::vector<Vec2> read(const Seat& seat) {
     std::vector<Vec2> all;
     for (std::uint16_t i = 0; i < 7; ++i) {
-      const ButtonReading button = seat.read(Button{ActionId{i}});
-      const Vec2 value = seat.read(Vector{ActionId{i}}).value;
-      all.push_back({value.x + static_cast<float>(button.presses), value.y});
+      const Reading& reading = seat.read(ActionId{i});
+      all.push_back(
+          {reading.value.x + static_cast<float>(reading.button.presses), reading.value.y});
     }
     return all;
   }

@@ -188,7 +188,7 @@ TEST_F(SeatingAtRandom, NothingIsHeldWhenNothingIsDown) {
 // The same steps, recorded and played back, seat the same players and give the same readings.
 TEST_F(SeatingAtRandom, ARecordingPlaysItBackExactly) {
   Recording recording{describe(hub), {}};
-  hub.on_step([&](const Step& it) { recording.steps.push_back(it); });
+  const ListenerId listener = hub.on_step([&](const Step& it) { recording.steps.push_back(it); });
   std::vector<std::string> happened;
   const auto look = [](const Hub& at, std::vector<std::string>& log) {
     std::string line;
@@ -208,7 +208,7 @@ TEST_F(SeatingAtRandom, ARecordingPlaysItBackExactly) {
     look(hub, happened);
     for (const auto& seat : hub.seats()) seat->enter("helm");
   }
-  hub.on_step({});
+  hub.remove_listener(listener);
   Hub again{make(harbour_for_all())};
   Replay replay{recording, again, DecidedBy::recording};
   std::vector<std::string> replayed;

@@ -142,14 +142,6 @@ TEST(CustomShaping, ShapesADisplacementToo) {
   EXPECT_EQ(custom.look(), (Vec2{3, 4})) << "halved, then scaled by 2";
 }
 
-#ifndef NDEBUG
-TEST(CustomShapingDeathTest, StopsADebugBuildWhereTheHubWasNotGivenIt) {
-  Smoothed custom{{.custom = "square"}};
-  custom.stage.press(Control::KeyR);
-  EXPECT_DEATH(custom.stage.wait(1ms), "the playbook names a custom shaping");
-}
-#endif
-
 TEST(AxialDeadZone, KeepsANearlyStraightPushStraight) {
   Smoothed axial{{.dead_zone = 0.0F, .axial_dead_zone = 0.2F}};
   axial.stage.move(Control::PadLeftStick, 0.15F, 0.6F);

@@ -85,6 +85,14 @@ TEST_F(ProfileStore, WhatIsSavedIsLoaded) {
   EXPECT_FALSE(has(".new"));
 }
 
+TEST_F(ProfileStore, NothingStaysOfALongerSaveThatWasCutShort) {
+  EXPECT_EQ(saving(numbered(1)), Told{});
+  std::ofstream{path + ".new"} << std::string(100'000, '#');
+  EXPECT_EQ(saving(numbered(2)), Told{});
+  EXPECT_EQ(load_profile(path).profile, numbered(2));
+  EXPECT_LT(fs::file_size(path), 100'000U);
+}
+
 TEST_F(ProfileStore, FoldersOnTheWayAreMade) {
   path = (folder / "a" / "b" / "marlis.toml").string();
   EXPECT_EQ(saving(numbered(1)), Told{});

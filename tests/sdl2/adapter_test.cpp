@@ -52,27 +52,27 @@ TEST_F(Adapter, TheWheelTurnsUpwards) {
 
 TEST_F(Adapter, EveryMouseButtonHasItsControl) {
   std::vector<Control> heard;
-  hub.on_step([&](const Step& step) {
+  const ListenerId listener = hub.on_step([&](const Step& step) {
     const auto* event = std::get_if<Event>(&step);
     if (event != nullptr && event->x == 1) heard.push_back(event->control);
   });
   for (const char* button : {"1", "2", "3", "8", "9"}) Display::hands({"click", button});
   pump();
-  hub.on_step({});
+  hub.remove_listener(listener);
   EXPECT_EQ(heard, (std::vector{Control::MouseLeft, Control::MouseMiddle, Control::MouseRight,
                                 Control::MouseBack, Control::MouseForward}));
 }
 
 TEST_F(Adapter, MovingTheMouseIsAMotionAndAPlaceInTheWindow) {
   std::vector<Event> heard;
-  hub.on_step([&](const Step& step) {
+  const ListenerId listener = hub.on_step([&](const Step& step) {
     if (const auto* event = std::get_if<Event>(&step)) heard.push_back(*event);
   });
   Display::hands({"mousemove", "320", "120"});
   pump();
   Display::hands({"mousemove_relative", "--", "16", "-24"});
   pump();
-  hub.on_step({});
+  hub.remove_listener(listener);
   ASSERT_GE(heard.size(), 2U);
   const Event& motion = heard[heard.size() - 2];
   const Event& position = heard.back();
@@ -100,13 +100,13 @@ TEST_F(Adapter, LosingTheFocusReleasesEverything) {
 
 TEST_F(Adapter, EventTimesAreThoseOfTheAdaptersClock) {
   std::vector<Time> times;
-  hub.on_step([&](const Step& step) {
+  const ListenerId listener = hub.on_step([&](const Step& step) {
     if (std::holds_alternative<Event>(step)) times.push_back(time_of(step));
   });
   const Time before = devices.now();
   Display::hands({"key", "w"});
   pump();
-  hub.on_step({});
+  hub.remove_listener(listener);
   ASSERT_EQ(times.size(), 2U);
   EXPECT_GE(times[0], before);
   EXPECT_LE(times[0], times[1]);

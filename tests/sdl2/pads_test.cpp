@@ -67,7 +67,7 @@ TEST_F(Pads, EveryButtonHasItsControlByPosition) {
   VirtualPad pad;
   pump();
   std::vector<Control> heard;
-  hub.on_step([&](const Step& step) {
+  const ListenerId listener = hub.on_step([&](const Step& step) {
     const auto* event = std::get_if<Event>(&step);
     if (event != nullptr && event->x == 1) heard.push_back(event->control);
   });
@@ -79,7 +79,7 @@ TEST_F(Pads, EveryButtonHasItsControlByPosition) {
     pump(12);
   }
   pump(400);  // the guide button is slow
-  hub.on_step({});
+  hub.remove_listener(listener);
   using enum Control;
   EXPECT_EQ(heard, (std::vector{PadSouth,        PadEast,           PadWest,
                                 PadNorth,        PadSelect,         PadGuide,

@@ -26,7 +26,8 @@ namespace nextmove::imgui {
 
 /// The actions by which a player gets about on the screen: buttons, so that no press is lost
 /// between two frames. Give them a context of a high rank that blocks all kinds of devices, and
-/// make them `required`, so that nobody remaps himself out of reach.
+/// make them `required`, so that nobody remaps himself out of reach. One that is left empty is left
+/// to the mouse.
 struct MenuActions {
   Button up{};
   Button down{};

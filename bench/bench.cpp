@@ -68,6 +68,15 @@ std::vector<Event> busy_hands(DeviceId keyboard, DeviceId mouse, DeviceId pad) {
   return events;
 }
 
+// The same event in a later round: time only grows.
+Event in_round(Event event, Time start) {
+  event.time += start;
+  return event;
+}
+
+// From the start of one round to that of the next.
+constexpr Time round_length = frames * frame_length;
+
 struct Handles {
   explicit Handles(const Playbook& book)
       : steer(book.vector("steer")),
@@ -120,14 +129,17 @@ void frames_next_move(benchmark::State& state) {
     }
     hands.push_back(busy_hands(ids[0], ids[1], ids[2]));
   }
-  for (auto _ : state) {
+  for (Time start{}; auto _ : state) {
     for (std::size_t frame = 0; frame < frames; ++frame) {
       for (std::size_t i = 0; i < events_a_frame; ++i) {
-        for (const auto& events : hands) hub.feed(events[frame * events_a_frame + i]);
+        for (const auto& events : hands) {
+          hub.feed(in_round(events[frame * events_a_frame + i], start));
+        }
       }
-      hub.update(hands[0][frame * events_a_frame + events_a_frame - 1].time);
+      hub.update(start + hands[0][frame * events_a_frame + events_a_frame - 1].time);
       for (const auto& seat : hub.seats()) read_all(*seat, handles);
     }
+    start += round_length;
   }
   state.SetItemsProcessed(state.iterations() * frames * events_a_frame * state.range(0));
 }
@@ -138,15 +150,15 @@ void frames_by_hand(benchmark::State& state) {
   for (std::size_t i = 0; i < seats.size(); ++i) {
     hands.push_back(busy_hands(DeviceId{1}, DeviceId{2}, DeviceId{3}));
   }
-  for (auto _ : state) {
+  for (Time start{}; auto _ : state) {
     for (std::size_t frame = 0; frame < frames; ++frame) {
       for (std::size_t i = 0; i < events_a_frame; ++i) {
         for (std::size_t seat = 0; seat < seats.size(); ++seat) {
-          seats[seat].handle(hands[seat][frame * events_a_frame + i]);
+          seats[seat].handle(in_round(hands[seat][frame * events_a_frame + i], start));
         }
       }
       for (std::size_t seat = 0; seat < seats.size(); ++seat) {
-        seats[seat].update(hands[seat][frame * events_a_frame + events_a_frame - 1].time);
+        seats[seat].update(start + hands[seat][frame * events_a_frame + events_a_frame - 1].time);
         benchmark::DoNotOptimize(seats[seat].steer);
         benchmark::DoNotOptimize(seats[seat].pan_chart);
         benchmark::DoNotOptimize(seats[seat].look);
@@ -159,6 +171,7 @@ void frames_by_hand(benchmark::State& state) {
         benchmark::DoNotOptimize(seats[seat].buttons[by_hand::mark].reading);
       }
     }
+    start += round_length;
   }
   state.SetItemsProcessed(state.iterations() * frames * events_a_frame * state.range(0));
 }
@@ -166,7 +179,7 @@ void frames_by_hand(benchmark::State& state) {
 void idle_update_next_move(benchmark::State& state) {
   Hub hub{demo_playbook()};
   const Handles handles{hub.playbook()};
-  for (int i = 0; i < state.range(0); ++i) hub.add_seat("seat").enter("helm");
+  for (int i = 0; i < state.range(0); ++i) hub.add_seat("seat " + std::to_string(i)).enter("helm");
   hub.plug({DeviceKind::keyboard, "simulated"}, {});
   Time now{};
   for (auto _ : state) {

@@ -43,7 +43,8 @@ using ComplaintListener = std::function<void(const Complaint&)>;
 /// thread may call it at any time. What a listener itself does wrong goes to print_complaint.
 ComplaintListener on_complaint(ComplaintListener listener);
 
-/// Prints the sentence to standard error, each distinct one once, and of the first 256 only. Where
+/// Prints the sentence to standard error: each distinct one once, of those that differ in numbers
+/// only the first three, and 256 in all. Where
 /// the library itself was built for debugging (without NDEBUG) it then stops the program, so that a
 /// debugger stands at the fault; a doubt never stops it.
 void print_complaint(const Complaint& complaint);

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "names.hpp"
 #include "playbook_data.hpp"
 
 namespace nextmove::core {
@@ -38,13 +39,6 @@ std::vector<Definition> merged(std::span<const Definition> before,
     if (find(before, it.name) == before.end()) all.push_back(it);
   }
   return all;
-}
-
-template <class Definition>
-std::vector<std::string_view> names_of(std::span<const Definition> definitions) {
-  std::vector<std::string_view> names;
-  for (const Definition& it : definitions) names.push_back(it.name);
-  return names;
 }
 
 }  // namespace

@@ -6,6 +6,8 @@
 #include <nextmove/nearest.hpp>
 #include <nextmove/prompt.hpp>
 
+#include "names.hpp"
+
 namespace nextmove {
 namespace {
 
@@ -61,13 +63,11 @@ class CaptionMaker {
     const Playbook& playbook = setting_.playbook;
     const std::optional<ActionId> action = playbook.find_action(action_name);
     if (!action) {
-      std::vector<std::string_view> names;
-      for (const ActionDefinition& it : playbook.actions()) names.push_back(it.name);
       complain(at, action_name.size(),
                std::string{"the playbook has no action \""}
                    .append(action_name)
                    .append("\"")
-                   .append(did_you_mean(action_name, names)));
+                   .append(did_you_mean(action_name, core::names_of(playbook.actions()))));
       return {};
     }
     Asked asked{*action};

@@ -4,6 +4,7 @@
 
 #include <nextmove/nearest.hpp>
 
+#include "names.hpp"
 #include "shown.hpp"
 
 namespace nextmove::core {
@@ -85,8 +86,7 @@ std::vector<BindingChecker::Use> BindingChecker::check(const BindingDefinition& 
 std::optional<ResolvedControl> BindingChecker::resolved(const PlacedControl& placed) {
   const auto control = resolve(placed, zones_);
   if (control || !placed.is_set()) return control;
-  std::vector<std::string_view> names;
-  for (const ZoneDefinition& zone : zones_) names.push_back(zone.name);
+  const std::vector<std::string_view> names = names_of(zones_);
   const auto zone = std::find(names.begin(), names.end(), placed.zone);
   if (zone == names.end()) {
     const std::string advice = did_you_mean(placed.zone, names);

@@ -5,13 +5,12 @@
 #include <functional>
 #include <memory>
 #include <mutex>
+#include <span>
 #include <string>
 #include <utility>
 
 #include <nextmove/complaint.hpp>
 #include <nextmove/diagnostic.hpp>
-
-#include "told_once.hpp"
 
 namespace nextmove {
 namespace {
@@ -20,12 +19,43 @@ constexpr std::array<std::string_view, 9> complaint_names = {
     "unknown_name", "unknown_handle", "unknown_id", "empty_function", "wrong_value",
     "wrong_moment", "wrong_event",    "wrong_time", "no_value"};
 
+/// Which sentences were printed, by their hashes, so that a program with a new mistake in every
+/// frame does not fill the memory; nor may one noisy mistake take the words from all others.
+class Printed {
+ public:
+  static constexpr std::size_t most = 256;
+  static constexpr int most_alike = 3;  // that differ in numbers only
+
+  /// Whether this one is to be printed.
+  bool add(std::string_view sentence) {
+    std::string plain{sentence};
+    std::erase_if(plain, [](char c) { return (c >= '0' && c <= '9') || c == '.' || c == '-'; });
+    const Hashes hashes{std::hash<std::string_view>{}(sentence), std::hash<std::string>{}(plain)};
+    int alike = 0;
+    for (const Hashes& it : std::span{told_}.first(count_)) {
+      if (it.sentence == hashes.sentence) return false;
+      alike += it.without_numbers == hashes.without_numbers ? 1 : 0;
+    }
+    if (is_full() || alike == most_alike) return false;
+    told_[count_++] = hashes;
+    return true;
+  }
+  bool is_full() const { return count_ == most; }
+
+ private:
+  struct Hashes {
+    std::size_t sentence = 0;
+    std::size_t without_numbers = 0;
+  };
+  std::array<Hashes, most> told_{};
+  std::size_t count_ = 0;
+};
+
 struct Voice {
   std::mutex mutex;
   std::shared_ptr<const ComplaintListener> listener =
       std::make_shared<ComplaintListener>(print_complaint);
-  // By their hashes, so that a program with a new mistake in every frame does not fill the memory.
-  core::ToldOnce<std::size_t, 256> printed;
+  Printed printed;
 };
 
 // Never destroyed: a hub of static storage may complain when the program ends.
@@ -70,7 +100,7 @@ ComplaintListener on_complaint(ComplaintListener listener) {
 void print_complaint(const Complaint& complaint) {
   {
     const std::lock_guard lock{voice().mutex};
-    if (voice().printed.add(std::hash<std::string_view>{}(complaint.sentence))) {
+    if (voice().printed.add(complaint.sentence)) {
       std::fprintf(stderr, "next move: %.*s\n", static_cast<int>(complaint.sentence.size()),
                    complaint.sentence.data());
       if (voice().printed.is_full()) {

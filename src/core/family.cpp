@@ -4,6 +4,7 @@
 #include <nextmove/family.hpp>
 #include <nextmove/nearest.hpp>
 
+#include "names.hpp"
 #include "shown.hpp"
 
 namespace nextmove {
@@ -64,11 +65,9 @@ void Families::add(Family family) {
 
 void Families::add(FamilyDevice device) {
   if (find(device.family) == nullptr) {
-    std::vector<std::string_view> names;
-    for (const Family& it : families_) names.push_back(it.name);
-    return core::complain(
-        ComplaintKind::unknown_name, "Families::add",
-        "there is no family " + core::quoted(device.family) + did_you_mean(device.family, names));
+    return core::complain(ComplaintKind::unknown_name, "Families::add",
+                          "there is no family " + core::quoted(device.family) +
+                              did_you_mean(device.family, core::names_of(families_)));
   }
   devices_.push_back(std::move(device));
 }

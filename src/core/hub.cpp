@@ -25,10 +25,10 @@ namespace {
 constexpr Control unplugging{0xfffe};
 constexpr Control releasing_all{0xffff};
 
+}  // namespace
+
 /// What an update is doing.
 enum class Phase : std::uint8_t { idle, events, readings, handlers };
-
-}  // namespace
 
 std::string in_seconds(Time time) {
   return shown(to_seconds(time)) + " s";

@@ -1,10 +1,11 @@
-// Looking an enumerator up by its name.
+// Looking an enumerator up by its name, and the names that there are.
 #pragma once
 
 #include <array>
 #include <cstddef>
 #include <optional>
 #include <string_view>
+#include <vector>
 
 namespace nextmove::core {
 
@@ -15,6 +16,14 @@ std::optional<Enum> find_name(const std::array<std::string_view, count>& names,
     if (names[i] == name) return static_cast<Enum>(i);
   }
   return std::nullopt;
+}
+
+/// The names of definitions. Valid as long as they are.
+template <class Definitions>
+std::vector<std::string_view> names_of(const Definitions& definitions) {
+  std::vector<std::string_view> names;
+  for (const auto& it : definitions) names.push_back(it.name);
+  return names;
 }
 
 }  // namespace nextmove::core

@@ -7,6 +7,7 @@
 #include <nextmove/complaint.hpp>
 #include <nextmove/nearest.hpp>
 
+#include "names.hpp"
 #include "shown.hpp"
 
 namespace nextmove::core {
@@ -28,19 +29,12 @@ const SortWords& words_for(Sort sort) {
   return words[static_cast<std::size_t>(sort)];
 }
 
-template <class Definitions>
-std::vector<std::string_view> names(const Definitions& definitions) {
-  std::vector<std::string_view> all;
-  for (const auto& it : definitions) all.push_back(it.name);
-  return all;
-}
-
 std::vector<std::string_view> names(const Playbook& playbook, Sort sort) {
   switch (sort) {
-    case Sort::action: return names(playbook.actions());
-    case Sort::scheme: return names(playbook.schemes());
-    case Sort::context: return names(playbook.contexts());
-    case Sort::mute: return names(playbook.mutes());
+    case Sort::action: return names_of(playbook.actions());
+    case Sort::scheme: return names_of(playbook.schemes());
+    case Sort::context: return names_of(playbook.contexts());
+    case Sort::mute: return names_of(playbook.mutes());
   }
   return {};
 }
@@ -92,7 +86,7 @@ std::string no_such_action(const Playbook& playbook, ActionKind kind, std::strin
   const std::string text =
       "the playbook has no " + std::string{to_string(kind)} + ' ' + quoted(name);
   if (!nearest_name(name, of_kind).empty()) return text + did_you_mean(name, of_kind);
-  const std::string_view nearest = nearest_name(name, names(playbook.actions()));
+  const std::string_view nearest = nearest_name(name, names_of(playbook.actions()));
   if (nearest.empty()) return text;
   const ActionDefinition& action = playbook.action(*playbook.find_action(nearest));
   return text + ", but " + a_or_an(action.kind) + ' ' + quoted(nearest) + right_call(action);

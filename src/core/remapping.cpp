@@ -8,6 +8,7 @@
 
 #include "binding_parts.hpp"
 #include "check_binding.hpp"
+#include "names.hpp"
 #include "playbook_data.hpp"
 #include "reach.hpp"
 #include "scheme_set.hpp"
@@ -16,17 +17,7 @@
 #include "tuning.hpp"
 
 namespace nextmove::core {
-namespace {
-
-template <class Definition>
-std::vector<std::string_view> names_of(std::span<const Definition> definitions) {
-  std::vector<std::string_view> names;
-  names.reserve(definitions.size());
-  for (const Definition& definition : definitions) names.push_back(definition.name);
-  return names;
-}
-
-}  // namespace
+namespace {}  // namespace
 
 bool has(const std::vector<Combination>& list, const Combination& combination) {
   return std::find(list.begin(), list.end(), combination) != list.end();

@@ -296,7 +296,7 @@ class SeatState {
   std::vector<DeviceId> devices_;  // of the slots
   Hand hand_;
   mutable Prompting prompting_;  // what it keeps is no part of the seat's state
-  mutable ToldOnce<std::uint32_t, 32> told_handles_;
+  mutable ToldOnce told_handles_;
   Tally tally_;
   std::vector<const Customs::Function*> custom_functions_;  // by number in the wiring
   std::vector<Driver> drivers_;                             // by action, then as plugged in

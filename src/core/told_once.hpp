@@ -9,20 +9,18 @@
 namespace nextmove::core {
 
 /// Remembers as many as it has room for, by their hashes; what comes later counts as told.
-template <class Hash, std::size_t room>
 class ToldOnce {
  public:
   /// Whether this one is to be told: it is new, and there is room for it.
-  bool add(Hash hash) {
+  bool add(std::uint32_t hash) {
     const auto end = hashes_.begin() + static_cast<std::ptrdiff_t>(count_);
-    if (is_full() || std::find(hashes_.begin(), end, hash) != end) return false;
+    if (count_ == hashes_.size() || std::find(hashes_.begin(), end, hash) != end) return false;
     hashes_[count_++] = hash;
     return true;
   }
-  bool is_full() const { return count_ == room; }
 
  private:
-  std::array<Hash, room> hashes_{};
+  std::array<std::uint32_t, 32> hashes_{};
   std::size_t count_ = 0;
 };
 

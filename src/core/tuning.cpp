@@ -7,6 +7,7 @@
 
 #include "binding_parts.hpp"
 #include "check_binding.hpp"
+#include "names.hpp"
 #include "shown.hpp"
 
 namespace nextmove::core {
@@ -178,10 +179,8 @@ BindingDefinition tuned(BindingDefinition binding, ActionKind kind,
 std::vector<std::string> problems_of(const Tuning& tuning, const Playbook& playbook) {
   std::vector<std::string> problems;
   if (!tuning.action.empty() && !playbook.find_action(tuning.action)) {
-    std::vector<std::string_view> names;
-    for (const ActionDefinition& action : playbook.actions()) names.push_back(action.name);
     problems.push_back("there is no action " + quoted(tuning.action) +
-                       did_you_mean(tuning.action, names));
+                       did_you_mean(tuning.action, names_of(playbook.actions())));
   }
   for (const Factor& factor : ranges) {
     const std::optional<float> value = tuning.*factor.field;

@@ -635,14 +635,27 @@ TEST(VoiceDeathTest, WithoutAListenerEachSentenceIsPrintedOnceUpToABound) {
   EXPECT_EXIT(
       {
         for (int i = 0; i < 300; ++i) {
-          print(std::to_string(i));
-          print("0");
+          print(std::string(static_cast<std::size_t>(i) + 1, 'a'));
+          print("a");
         }
         std::exit(0);
       },
       ::testing::ExitedWithCode(0),
-      "next move: 0\nnext move: 1\n(.|\n)*\nnext move: 255\n"
+      "^next move: a\nnext move: aa\nnext move: aaa\n(.|\n)*\nnext move: a{256}\n"
       "next move: more complaints than these are not printed; see on_complaint\n$");
+}
+
+TEST(VoiceDeathTest, OneMistakeWithEverNewNumbersDoesNotTakeTheWordsFromOthers) {
+  EXPECT_EXIT(
+      {
+        for (int i = 0; i < 300; ++i) {
+          print_complaint({.is_doubt = true, .sentence = "at " + std::to_string(i) + " s"});
+        }
+        print_complaint({.is_doubt = true, .sentence = "another"});
+        std::exit(0);
+      },
+      ::testing::ExitedWithCode(0),
+      "^next move: at 0 s\nnext move: at 1 s\nnext move: at 2 s\nnext move: another\n$");
 }
 
 TEST(Voice, WhatAListenerDoesWrongIsPrinted) {

@@ -12,6 +12,13 @@ if(NOT output STREQUAL "horn sounds\n")
 endif()
 run(${WORK}/found/uses_imgui)
 
+# Complaints are told by a release build of the library, however the program itself is built.
+if(CONFIG STREQUAL "Release")
+  run(${CMAKE_COMMAND} -DCMAKE_BUILD_TYPE=Debug -DNEXTMOVE_COMPLAINTS_TEST=ON ${WORK}/found)
+  run(${CMAKE_COMMAND} --build ${WORK}/found --target complaints)
+  run(${WORK}/found/complaints --gtest_brief=1)
+endif()
+
 # Who compiles without CMake and forgot the standard is told so in one sentence.
 execute_process(
   COMMAND ${COMPILER} -std=c++17 -fsyntax-only -I${WORK}/installed/include

@@ -56,6 +56,11 @@ struct Tidewater : ::testing::Test {
     Display::hands({"sleep", "0.4"});
     return game.stop();
   }
+  /// A game without a display, which plays a recording as fast as it can.
+  static Finished unseen(std::vector<std::string> words) {
+    words.insert(words.begin(), {"env", "SDL_VIDEODRIVER=dummy", NEXTMOVE_TIDEWATER});
+    return run(words);
+  }
   static Report end(Running& game) {
     const Finished done = stop(game);
     EXPECT_EQ(done.exit_code, 0) << done.errors;
@@ -145,7 +150,7 @@ TEST_F(Tidewater, ARecordedTripEndsAtTheSamePlace) {
   Display::hands({"keyup", "d"});
   const Report live = end(*game);
   EXPECT_GT(live.y, start_y) << live.text;
-  const Report replayed{run({NEXTMOVE_TIDEWATER, "--play", trip.path()})};
+  const Report replayed{unseen({"--play", trip.path()})};
   EXPECT_EQ(replayed.text, live.text);
 }
 
@@ -190,7 +195,7 @@ TEST_F(Tidewater, ControlsThatAreSwappedOnTheScreenAreObeyedAndStaySo) {
   EXPECT_EQ(live.horns, 1U) << live.text;
   EXPECT_GT(live.y, start_y + 50) << live.text;
 
-  const Report replayed{run({NEXTMOVE_TIDEWATER, "--play", trip.path()})};
+  const Report replayed{unseen({"--play", trip.path()})};
   EXPECT_EQ(replayed.text, live.text) << "a recording knows what was changed";
 
   const auto again = start();
@@ -237,8 +242,7 @@ TEST_F(Tidewater, StopsAfterTheFramesAskedForAndSavesThePicture) {
 }
 
 TEST_F(Tidewater, PlaysTheDemoRecordingWithoutADisplay) {
-  const Finished done =
-      run({"env", "SDL_VIDEODRIVER=dummy", NEXTMOVE_TIDEWATER, "--play", recorded_trip});
+  const Finished done = unseen({"--play", recorded_trip});
   EXPECT_EQ(done.output,
             "tug at 853.4 740.0, heading 86, engine 100 %, 4 horns, chart closed, 1 marks\n");
 }
@@ -291,15 +295,15 @@ TEST_F(Tidewater, ARecordingOfTwoPlayersSeatsThemAgain) {
   for (const char* key : {"e", "Return", "e", "Return"}) Display::hands({"key", key});
   Display::hands({"keydown", "d", "sleep", "0.4", "keyup", "d"});
   const Finished live = stop(*game);
-  const Finished again = run({NEXTMOVE_TIDEWATER, "--players", "2", "--play", trip.path()});
+  const Finished again = unseen({"--players", "2", "--play", trip.path()});
   EXPECT_NE(live.output.find("starboard tug: tug at"), std::string::npos) << live.output;
   EXPECT_EQ(again.output, live.output);
 }
 
 TEST_F(Tidewater, WaitsWhileAPadIsLostInTheDemoRecording) {
   const auto frames = [](const char* count) {
-    return run({"env", "SDL_VIDEODRIVER=dummy", NEXTMOVE_TIDEWATER, "--players", "2", "--play",
-                NEXTMOVE_SOURCE "/examples/data/two_tugs.jsonl", "--frames", count})
+    return unseen({"--players", "2", "--play", NEXTMOVE_SOURCE "/examples/data/two_tugs.jsonl",
+                   "--frames", count})
         .output;
   };
   const std::string lost = frames("92");

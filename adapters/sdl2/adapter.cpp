@@ -4,6 +4,7 @@
 #include <optional>
 #include <vector>
 
+#include <nextmove/complaint.hpp>
 #include <nextmove/sdl2.hpp>
 
 #include "controls.hpp"
@@ -69,6 +70,11 @@ class Adapter::Implementation {
       : hub_(hub),
         keyboard_(hub.plug({DeviceKind::keyboard, "keyboard"}, now())),
         mouse_(hub.plug({DeviceKind::mouse, "mouse"}, now())) {
+    if (SDL_WasInit(SDL_INIT_VIDEO) == 0) {
+      core::doubt(ComplaintKind::wrong_moment, "sdl2::Adapter",
+                  "was made before SDL_Init(SDL_INIT_VIDEO), without which SDL tells of no keys, "
+                  "mouse or fingers");
+    }
     SDL_SetHint(SDL_HINT_GAMECONTROLLER_USE_BUTTON_LABELS, "0");
     read_layout();
     for (int index = 0; index < SDL_NumJoysticks(); ++index) plug(index, now());

@@ -16,7 +16,8 @@ Game::Game(const GameOptions& options, const Playbook& playbook, const Recording
       open_menu_(playbook.button("open_menu")),
       party_(hub_, options.choices, options.table),
       scene_(renderer_),
-      profiles_(options.profiles) {
+      profiles_(options.profiles),
+      watch_(options.watch) {
   hub_.set_window(harbour_size.x, harbour_size.y);
   if (recording != nullptr) {
     auto recorded = std::make_unique<RecordedSource>(*recording, hub_, screen.is_seen());
@@ -30,7 +31,6 @@ Game::Game(const GameOptions& options, const Playbook& playbook, const Recording
         hub_, [this](const SDL_Event& event) { menu_->handle(event); });
     pause_ = 10;  // at most 100 frames a second
   }
-  if (!options.watch.empty()) watch_.emplace(options.watch, hub_);
   if (!options.record.empty()) record(options.record);
 }
 
@@ -45,7 +45,7 @@ bool Game::play_frame() {
   const Time now = hub_.now();
   step(last_ ? static_cast<float>(to_seconds(now - *last_)) : 0);
   last_ = now;
-  if (watch_) watch_->look();
+  if (watch_) watch_->look(hub_);
   if (draws_every_frame_) {
     draw();
     SDL_RenderPresent(renderer_);

@@ -21,9 +21,9 @@
 namespace tidewater {
 
 struct GameOptions {
-  std::string record{};    ///< a file to record into
-  std::string watch{};     ///< a playbook to be read again whenever it is saved
-  std::string profiles{};  ///< a folder; empty: the usual place
+  std::string record{};          ///< a file to record into
+  std::optional<Watch> watch{};  ///< over a playbook that is read again whenever it is saved
+  std::string profiles{};        ///< a folder; empty: the usual place
   Choices choices{};
   Table table{};
   bool shows_zones = false;  ///< before anything is touched

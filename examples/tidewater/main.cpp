@@ -169,6 +169,6 @@ int main(int argc, char** argv) {
       "Example:\n  tidewater --record trip.jsonl\n  tidewater --play trip.jsonl --screenshot "
       "end.png");
   CLI11_PARSE(app, argc, argv);
-  if (options.watch) options.game.watch = options.playbook;
+  if (options.watch) options.game.watch.emplace(options.playbook);
   return run(options);
 }

@@ -19,7 +19,7 @@ void Profiles::load(nextmove::Hub& hub, nextmove::Seat& seat) {
   if (path.empty()) return;
   nextmove::LoadedProfile loaded = nextmove::load_profile(path);
   std::vector<nextmove::Diagnostic> problems = std::move(loaded.diagnostics);
-  for (nextmove::Diagnostic& misfit : nextmove::misfits(loaded.profile, hub.playbook())) {
+  for (nextmove::Diagnostic& misfit : hub.set_profile(seat, std::move(loaded.profile))) {
     problems.push_back(std::move(misfit));
   }
   for (const nextmove::Diagnostic& problem : problems) {
@@ -28,7 +28,6 @@ void Profiles::load(nextmove::Hub& hub, nextmove::Seat& seat) {
   if (!problems.empty()) {
     news_[std::string{seat.name()}] = nextmove::printable(problems.front().message);
   }
-  hub.set_profile(seat, std::move(loaded.profile));
 }
 
 std::string Profiles::save(const nextmove::Seat& seat) {

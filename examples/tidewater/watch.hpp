@@ -12,10 +12,11 @@ namespace tidewater {
 /// Reads the playbook again whenever its file has changed, and hands it to the hub.
 class Watch {
  public:
-  Watch(std::string path, nextmove::Hub& hub);
+  /// Before the file is read for the first time, so that no change is missed.
+  explicit Watch(std::string path);
 
   /// Once a frame.
-  void look();
+  void look(nextmove::Hub& hub);
 
   /// Of the playbook that was saved last, one a line.
   const std::vector<std::string>& problems() const { return problems_; }
@@ -24,7 +25,6 @@ class Watch {
   std::filesystem::file_time_type stamp() const;
 
   std::string path_;
-  nextmove::Hub& hub_;
   std::filesystem::file_time_type seen_;
   std::vector<std::string> problems_;
 };

@@ -32,8 +32,8 @@ struct IconImage {
   std::vector<std::uint8_t> rgba{};  ///< four bytes a pixel, by rows from the top; alpha straight
 };
 
-/// Draws one. A name that is no control of ours becomes a key with its label. Requires a size of 8
-/// to 1024.
+/// Draws one. A name that is no control of ours becomes a key with its label. The size is 8 to 1024
+/// pixels; another is a complaint, and gives an empty picture.
 IconImage draw_icon(const Icon& icon, const Families& families, int size, IconGround ground);
 
 /// Every control of the standard list, what several of them are together, and touches; and of each

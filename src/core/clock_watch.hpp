@@ -2,7 +2,6 @@
 #pragma once
 
 #include <cstdint>
-#include <string>
 
 #include <nextmove/event.hpp>
 
@@ -32,8 +31,5 @@ class ClockWatch {
   Time now_{};
   std::uint32_t updates_ = 0;
 };
-
-/// `3.25 s`.
-std::string in_seconds(Time time);
 
 }  // namespace nextmove::core

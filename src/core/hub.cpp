@@ -1,174 +1,15 @@
 // Where devices, seats and the playbook meet. What comes in is looked at here, so that nothing
 // wrong gets further.
-#include <algorithm>
 #include <cmath>
 
-#include <nextmove/complaint.hpp>
 #include <nextmove/hub.hpp>
 
 #include "adopt.hpp"
-#include "clock_watch.hpp"
-#include "event_faults.hpp"
-#include "event_queue.hpp"
-#include "event_range.hpp"
+#include "hub_state.hpp"
 #include "naming.hpp"
-#include "playbook_data.hpp"
-#include "seat_state.hpp"
-#include "seating.hpp"
 #include "shown.hpp"
 
 namespace nextmove {
-namespace core {
-namespace {
-
-// The queue holds plain events. What else must wait for its time is told by a control of its own.
-constexpr Control unplugging{0xfffe};
-constexpr Control releasing_all{0xffff};
-
-}  // namespace
-
-/// What an update is doing.
-enum class Phase : std::uint8_t { idle, events, readings, handlers };
-
-std::string in_seconds(Time time) {
-  return shown(to_seconds(time)) + " s";
-}
-
-class HubState {
- public:
-  explicit HubState(Playbook book)
-      : playbook(std::move(book)), seating(playbook, journal, customs) {}
-
-  // A step costs something to make, so it is made only where somebody listens.
-  template <class What>
-  void report(const What& what) {
-    if (journal.is_on()) [[unlikely]]
-      tell(what);
-  }
-  template <class What>
-  [[gnu::noinline]] void tell(const What& what) {
-    journal.tell(Step{what});
-  }
-
-  /// Whether an event must wait until what is going on is over.
-  bool is_closed() const { return phase == Phase::events || journal.is_telling(); }
-
-  void work_off(const Event& event) {
-    if (event.control >= unplugging) [[unlikely]]
-      return work_off_more(event);
-    const Listeners& listeners = seating.listeners(event.device);
-    if (listeners.is_watched && !seating.lets_through(event)) return;
-    const Listener* const end = listeners.first + listeners.count;
-    for (const Listener* it = listeners.first; it != end; ++it) it->seat->hear(*it->slot, event);
-  }
-
-  [[gnu::noinline]] void work_off_more(const Event& event) {
-    if (event.control == unplugging) {
-      seating.unplug(event.device, event.time);
-    } else {
-      seating.release_all(event.time);
-    }
-  }
-
-  /// Whether the hub may be changed from where `call` is made.
-  bool is_open(std::string_view call) const {
-    if (phase != Phase::events && phase != Phase::readings && !journal.is_telling()) {
-      return true;
-    }
-    complain(
-        ComplaintKind::wrong_moment, call,
-        std::string{"is not for "} +
-            (journal.is_telling() ? "listeners to steps" : "interceptors and custom functions") +
-            ", which are called in the middle of something; do it after Hub::update");
-    return false;
-  }
-
-  /// Whether the seat is one of this hub, which may be changed now.
-  bool may_change(const Seat& seat, std::string_view call) const {
-    return is_ours(seat, call) && is_open(call);
-  }
-  bool is_ours(const Seat& seat, std::string_view call) const {
-    const auto seats = seating.seats();
-    const bool is_ours =
-        std::any_of(seats.begin(), seats.end(), [&](const auto& it) { return it.get() == &seat; });
-    if (!is_ours) {
-      complain(ComplaintKind::unknown_id, call,
-               "was given the seat " + quoted(seat.name()) + " of another hub");
-    }
-    return is_ours;
-  }
-
-  bool is_plugged(DeviceId device, std::string_view call) const {
-    if (seating.is_plugged(device)) return true;
-    if (device == DeviceId::none || !seating.knows(device)) {
-      complain(ComplaintKind::unknown_id, call, never_plugged(device));
-    } else {
-      doubt(ComplaintKind::unknown_id, call, "was given " + label(device) + ", which is unplugged");
-    }
-    return false;
-  }
-  static std::string never_plugged(DeviceId device) {
-    const std::string number = std::to_string(static_cast<std::uint32_t>(device));
-    return device == DeviceId::none
-               ? "was given no device; Hub::plug gives the id of one"
-               : "was given the device " + number +
-                     ", which was never plugged in; Hub::plug gives the id of one";
-  }
-  std::string label(DeviceId device) const {
-    const Device* found = seating.device(device);
-    if (device == DeviceId::none || found == nullptr) return {};
-    return std::string{to_string(found->kind)} + ' ' + std::to_string(seating.number(device));
-  }
-
-  /// An event that no device of the hub says: why not.
-  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event) const {
-    constexpr std::string_view call = "Hub::feed";
-    const std::string fault = fault_of(event);
-    if (!fault.empty()) return complain(ComplaintKind::wrong_event, call, fault);
-    if (!is_plugged(event.device, call)) return;
-    complain(ComplaintKind::wrong_event, call,
-             wrong_device(event.control, seating.kind_of(event.device), label(event.device)));
-  }
-
-  bool may_update(Time now) const {
-    constexpr std::string_view call = "Hub::update";
-    if (phase == Phase::handlers) {
-      complain(ComplaintKind::wrong_moment, call,
-               "is not for handlers: the update that called this one has not ended");
-      return false;
-    }
-    if (!is_open(call)) return false;
-    if (now >= journal.now) return true;
-    complain(ComplaintKind::wrong_time, call,
-             "the time goes back from " + in_seconds(journal.now) + " to " + in_seconds(now) +
-                 "; pass the time since the start, which only grows, not the length of a step");
-    return false;
-  }
-
-  /// Whether what still waits will ever be due.
-  void look_at_clocks(Time now) {
-    if (queue.is_empty() || !clocks.is_stuck(queue.front().time, now)) return;
-    const Event& event = queue.front();
-    const std::string updates = std::to_string(ClockWatch::patience) + " updates";
-    const std::string waits = "an event of " + in_seconds(event.time);
-    doubt(ComplaintKind::wrong_time, "Hub::update",
-          clocks.is_still()
-              ? updates + " were given the same moment, " + in_seconds(now) + ", while " + waits +
-                    " waits; pass the time since the start, not the length of a step"
-              : waits + " has waited through " + updates + ", which are at " + in_seconds(now) +
-                    " now; events and updates must go by one clock");
-  }
-
-  Playbook playbook;
-  Journal journal;
-  Customs customs;
-  Seating seating;
-  EventQueue queue;
-  ClockWatch clocks;
-  Phase phase = Phase::idle;
-};
-
-}  // namespace core
 
 Hub::Hub(Playbook playbook) : state_(std::make_unique<core::HubState>(std::move(playbook))) {}
 
@@ -311,10 +152,7 @@ DeviceId Hub::plug(const Device& device, Time now) {
 
 void Hub::unplug(DeviceId device, Time now) {
   constexpr std::string_view call = "Hub::unplug";
-  const bool is_known = device != DeviceId::none && state_->seating.knows(device);
-  if (!is_known) {
-    return core::complain(ComplaintKind::unknown_id, call, core::HubState::never_plugged(device));
-  }
+  if (!state_->is_known(device, call)) return;
   if (!state_->seating.is_plugged(device) || !state_->is_open(call)) return;
   state_->report(Unplugged{now, device});
   state_->seating.begin_unplugging(device);

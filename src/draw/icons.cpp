@@ -5,6 +5,7 @@
 #include <filesystem>
 #include <fstream>
 
+#include <nextmove/complaint.hpp>
 #include <nextmove/icons.hpp>
 
 #include "icon_shapes.hpp"
@@ -143,6 +144,11 @@ Icon icon_of(const PromptPart& part) {
 }
 
 IconImage draw_icon(const Icon& icon, const Families& families, int size, IconGround ground) {
+  if (size < 8 || size > 1024) {
+    core::complain(ComplaintKind::wrong_value, "draw_icon",
+                   "a picture of " + std::to_string(size) + " pixels; it may have 8 to 1024");
+    return {};
+  }
   const draw::Surface surface{cairo_image_surface_create(CAIRO_FORMAT_ARGB32, size, size)};
   {
     const draw::Context cairo{cairo_create(surface.get())};

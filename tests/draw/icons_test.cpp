@@ -4,6 +4,8 @@
 #include <nextmove/icons.hpp>
 #include <nextmove/nextmove.hpp>
 
+#include "support/complaints.hpp"
+
 namespace nextmove::support {
 namespace {
 
@@ -41,6 +43,13 @@ TEST(Icons, AreThereForEveryControlInEveryFamily) {
       EXPECT_TRUE(has(button, family)) << family << ' ' << button;
     }
   }
+}
+
+TEST(Icons, OfASizeThatCannotBeAreComplainedOf) {
+  Complaints heard;
+  EXPECT_TRUE(draw_icon({.name = "PadSouth"}, Families{}, 0, IconGround::dark).rgba.empty());
+  EXPECT_EQ(heard.take(),
+            (std::vector<std::string>{"draw_icon: a picture of 0 pixels; it may have 8 to 1024"}));
 }
 
 TEST(Icons, AreNotCutOff) {

@@ -133,11 +133,17 @@ TEST_F(Tidewater, APlaybookThatIsSavedIsPlayedAtOnceAndAWrongOneIsRefused) {
   Display::hands({"key", "space"});
   Display::hands({"key", "h"});
   Display::hands({"key", "h"});
+  save("radio_call = {", "radio_cal = {");
   save("\"KeyH\",", "\"KeyHH\",");
   Display::hands({"key", "h"});
   const Finished done = stop(*game);
   const std::size_t report = done.output.find("tug at");
-  EXPECT_EQ(done.output.substr(0, report), "playbook adopted\nplaybook refused\n");
+  EXPECT_EQ(done.output.substr(0, report),
+            "playbook adopted\nplaybook adopted\nplaybook refused\n");
+  EXPECT_NE(
+      done.errors.find("the playbook has no mute \"radio_call\"; did you mean \"radio_cal\"?"),
+      std::string::npos)
+      << done.errors;
   EXPECT_NE(done.output.find("3 horns"), std::string::npos) << done.output;
   EXPECT_NE(done.errors.find("unknown control \"KeyHH\""), std::string::npos) << done.errors;
 }

@@ -1,4 +1,5 @@
 // Real key presses and mouse clicks: X server events, through SDL, into readings.
+#include "support/complaints.hpp"
 #include "window.hpp"
 
 namespace nextmove::support {
@@ -8,6 +9,17 @@ const ::testing::Environment* const environment =
     ::testing::AddGlobalTestEnvironment(new WindowEnvironment);
 
 using Adapter = InAWindow;
+
+TEST(AdapterBeforeSdl, SaysThatNothingWillBeHeard) {
+  Complaints heard;
+  Hub hub{make(harbour())};
+  SDL_QuitSubSystem(SDL_INIT_VIDEO);
+  const sdl2::Adapter devices{hub};
+  ASSERT_EQ(SDL_InitSubSystem(SDL_INIT_VIDEO), 0) << SDL_GetError();
+  EXPECT_EQ(heard.take(),
+            (Sentences{"doubt: sdl2::Adapter: was made before SDL_Init(SDL_INIT_VIDEO), without "
+                       "which SDL tells of no keys, mouse or fingers"}));
+}
 
 TEST_F(Adapter, AKeyDownSteersUntilItIsUp) {
   Display::hands({"keydown", "w"});

@@ -23,7 +23,7 @@ namespace nextmove::sdl2 {
 
 /// Feeds a hub from the game's own event loop; it takes no event off the queue itself. Make it
 /// after SDL_Init (with SDL_INIT_GAMECONTROLLER where pads are wanted) and destroy it before
-/// SDL_Quit. The hub must outlive it. For SDL's main thread.
+/// SDL_Quit. One that is made before is a doubt. The hub must outlive it. For SDL's main thread.
 ///
 /// SDL merges all keyboards into one and all mice into one, so one of each is plugged in from the
 /// start; a touch screen is when it is first touched. Pads are named by position: SDL is told (by

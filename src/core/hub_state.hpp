@@ -1,0 +1,97 @@
+// What a hub owns, the way of an event through it, and what it asks of whoever calls it.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <utility>
+
+#include <nextmove/complaint.hpp>
+
+#include "clock_watch.hpp"
+#include "customs.hpp"
+#include "event_queue.hpp"
+#include "journal.hpp"
+#include "seating.hpp"
+
+namespace nextmove::core {
+
+// The queue holds plain events. What else must wait for its time is told by a control of its own.
+inline constexpr Control unplugging{0xfffe};
+inline constexpr Control releasing_all{0xffff};
+
+/// What an update is doing.
+enum class Phase : std::uint8_t { idle, events, readings, handlers };
+
+class HubState {
+ public:
+  explicit HubState(Playbook book)
+      : playbook(std::move(book)), seating(playbook, journal, customs) {}
+
+  // A step costs something to make, so it is made only where somebody listens.
+  template <class What>
+  void report(const What& what) {
+    if (journal.is_on()) [[unlikely]]
+      tell(what);
+  }
+  template <class What>
+  [[gnu::noinline]] void tell(const What& what) {
+    journal.tell(Step{what});
+  }
+
+  void work_off(const Event& event) {
+    if (event.control >= unplugging) [[unlikely]]
+      return work_off_more(event);
+    const Listeners& listeners = seating.listeners(event.device);
+    if (listeners.is_watched && !seating.lets_through(event)) return;
+    const Listener* const end = listeners.first + listeners.count;
+    for (const Listener* it = listeners.first; it != end; ++it) it->seat->hear(*it->slot, event);
+  }
+
+  [[gnu::noinline]] void work_off_more(const Event& event) {
+    if (event.control == unplugging) {
+      seating.unplug(event.device, event.time);
+    } else {
+      seating.release_all(event.time);
+    }
+  }
+
+  /// Whether an event may not come in now; see is_open.
+  bool is_closed() const { return phase == Phase::events || journal.is_telling(); }
+
+  // Where one of these is false, `call` has been complained of (hub_state.cpp).
+
+  /// Whether the hub may be changed from where the call is made.
+  bool is_open(std::string_view call) const;
+  bool is_ours(const Seat& seat, std::string_view call) const;
+  bool may_change(const Seat& seat, std::string_view call) const {
+    return is_ours(seat, call) && is_open(call);
+  }
+  /// Whether there was ever such a device.
+  bool is_known(DeviceId device, std::string_view call) const;
+  bool is_plugged(DeviceId device, std::string_view call) const;
+  bool may_update(Time now) const;
+
+  /// An event that no device of the hub says: why not.
+  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event) const;
+  /// After an update: whether what still waits will ever be due.
+  void look_at_clocks(Time now) {
+    if (!queue.is_empty() && clocks.is_stuck(queue.front().time, now)) [[unlikely]]
+      tell_stuck(now);
+  }
+
+  /// "gamepad 2"; empty for an unknown id.
+  std::string label(DeviceId device) const;
+
+  Playbook playbook;
+  Journal journal;
+  Customs customs;
+  Seating seating;
+  EventQueue queue;
+  ClockWatch clocks;
+  Phase phase = Phase::idle;
+
+ private:
+  [[gnu::cold, gnu::noinline]] void tell_stuck(Time now) const;
+};
+
+}  // namespace nextmove::core

@@ -62,9 +62,8 @@ class HandlerSet {
     bool is_active = false;  // the last it was told was not rest
   };
 
-  template <class Handle, class Function>
-  HandlerSet& add(std::string_view call, Handle action, const Function& function,
-                  std::function<void(const Reading&)> tell);
+  template <class Handle, class Function, class Tell>
+  HandlerSet& add(std::string_view call, Handle action, Function function, Tell tell);
   bool find_action(Handler& handler);
   void tell(Handler& handler, const Reading& reading);
 

@@ -35,12 +35,12 @@ HandlerSet::~HandlerSet() {
   if (seat_ != nullptr) seat_->state().detach(*this);
 }
 
-template <class Handle, class Function>
-HandlerSet& HandlerSet::add(std::string_view call, Handle action, const Function& function,
-                            std::function<void(const Reading&)> tell) {
+// `tell` calls the function with what it takes of a reading.
+template <class Handle, class Function, class Tell>
+HandlerSet& HandlerSet::add(std::string_view call, Handle action, Function function, Tell tell) {
   using core::complain;
   const std::string kind{to_string(Handle::kind)};
-  if (action.hash == 0) {
+  if (action.is_empty()) {
     complain(
         ComplaintKind::unknown_handle, call,
         "was given an empty handle; get one from the playbook, as in playbook." + kind + "(name)");
@@ -51,44 +51,52 @@ HandlerSet& HandlerSet::add(std::string_view call, Handle action, const Function
     complain(ComplaintKind::wrong_moment, call,
              "handlers are added before the set is attached, and not by its own handlers");
   } else {
-    handlers_.push_back({action.id, action.hash, Handle::kind, std::move(tell)});
+    handlers_.push_back({action.id, action.hash, Handle::kind,
+                         [function = std::move(function), tell](const Reading& reading) {
+                           tell(function, reading);
+                         }});
   }
   return *this;
 }
 
 HandlerSet& HandlerSet::on_press(Button action, std::function<void()> handler) {
-  return add("HandlerSet::on_press", action, handler, [handler](const Reading& reading) {
-    for (std::uint32_t i = 0; i < reading.button.presses; ++i) handler();
-  });
+  return add("HandlerSet::on_press", action, std::move(handler),
+             [](const auto& call, const Reading& reading) {
+               for (std::uint32_t i = 0; i < reading.button.presses; ++i) call();
+             });
 }
 HandlerSet& HandlerSet::on_release(Button action, std::function<void()> handler) {
-  return add("HandlerSet::on_release", action, handler, [handler](const Reading& reading) {
-    for (std::uint32_t i = 0; i < reading.button.releases; ++i) handler();
-  });
+  return add("HandlerSet::on_release", action, std::move(handler),
+             [](const auto& call, const Reading& reading) {
+               for (std::uint32_t i = 0; i < reading.button.releases; ++i) call();
+             });
 }
 
 HandlerSet& HandlerSet::on(Button action, std::function<void(const ButtonReading&)> handler) {
-  return add("HandlerSet::on", action, handler,
-             [handler](const Reading& reading) { handler(reading.button); });
+  return add("HandlerSet::on", action, std::move(handler),
+             [](const auto& call, const Reading& reading) { call(reading.button); });
 }
 HandlerSet& HandlerSet::on(Axis action, std::function<void(const AxisReading&)> handler) {
-  return add("HandlerSet::on", action, handler, [handler](const Reading& reading) {
-    handler({reading.value.x, reading.digital.x});
-  });
+  return add("HandlerSet::on", action, std::move(handler),
+             [](const auto& call, const Reading& reading) {
+               call({reading.value.x, reading.digital.x});
+             });
 }
 HandlerSet& HandlerSet::on(Vector action, std::function<void(const VectorReading&)> handler) {
-  return add("HandlerSet::on", action, handler, [handler](const Reading& reading) {
-    handler({reading.value, reading.digital});
-  });
+  return add("HandlerSet::on", action, std::move(handler),
+             [](const auto& call, const Reading& reading) {
+               call({reading.value, reading.digital});
+             });
 }
 HandlerSet& HandlerSet::on(Motion action, std::function<void(const MotionReading&)> handler) {
-  return add("HandlerSet::on", action, handler,
-             [handler](const Reading& reading) { handler({reading.value}); });
+  return add("HandlerSet::on", action, std::move(handler),
+             [](const auto& call, const Reading& reading) { call({reading.value}); });
 }
 HandlerSet& HandlerSet::on(Pointer action, std::function<void(const PointerReading&)> handler) {
-  return add("HandlerSet::on", action, handler, [handler](const Reading& reading) {
-    handler({reading.value, reading.is_present});
-  });
+  return add("HandlerSet::on", action, std::move(handler),
+             [](const auto& call, const Reading& reading) {
+               call({reading.value, reading.is_present});
+             });
 }
 
 void HandlerSet::attach(Seat& seat) {

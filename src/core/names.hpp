@@ -22,6 +22,7 @@ std::optional<Enum> find_name(const std::array<std::string_view, count>& names,
 template <class Definitions>
 std::vector<std::string_view> names_of(const Definitions& definitions) {
   std::vector<std::string_view> names;
+  names.reserve(definitions.size());
   for (const auto& it : definitions) names.push_back(it.name);
   return names;
 }

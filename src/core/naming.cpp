@@ -83,8 +83,7 @@ std::string no_such_action(const Playbook& playbook, ActionKind kind, std::strin
   for (const ActionDefinition& action : playbook.actions()) {
     if (action.kind == kind) of_kind.push_back(action.name);
   }
-  const std::string text =
-      "the playbook has no " + std::string{to_string(kind)} + ' ' + quoted(name);
+  std::string text = "the playbook has no " + std::string{to_string(kind)} + ' ' + quoted(name);
   if (!nearest_name(name, of_kind).empty()) return text + did_you_mean(name, of_kind);
   const std::string_view nearest = nearest_name(name, names_of(playbook.actions()));
   if (nearest.empty()) return text;

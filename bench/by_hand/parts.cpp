@@ -22,9 +22,12 @@ constexpr Duration calm = milliseconds{250};
 constexpr float kept_of_four = 0.41317591F;
 constexpr float kept_of_eight = 0.78678822F;
 
+// What comes this near to a threshold has reached it.
+constexpr float nearly = 1e-3F;
+
 std::int8_t digit(float value, int before) {
-  if (value >= (before > 0 ? release_at : press_at)) return 1;
-  return value <= -(before < 0 ? release_at : press_at) ? std::int8_t{-1} : std::int8_t{0};
+  if (value >= (before > 0 ? release_at : press_at) - nearly) return 1;
+  return value <= nearly - (before < 0 ? release_at : press_at) ? std::int8_t{-1} : std::int8_t{0};
 }
 
 // What a control's value must come to for its device to be in use; a mouse has rules of its own.
@@ -197,11 +200,15 @@ void set_vector(VectorReading& reading, Vec2 value) {
   reading.value = value;
   const Digital before = reading.digital;
   Digital& now = reading.digital;
-  now = {digit(value.x, before.x), digit(value.y, before.y)};
-  const float enough = before.four != nextmove::Way::none ? release_at : press_at;
+  now = {};
+  const float enough = (before.four != nextmove::Way::none ? release_at : press_at) - nearly;
   if (square(value) < enough * enough) return;
   now.four = way(value, before.four, kept_of_four, 2);
   now.eight = way(value, before.eight, kept_of_eight, 1);
+  constexpr std::array<std::int8_t, 9> right = {0, 1, 1, 0, -1, -1, -1, 0, 1};
+  constexpr std::array<std::int8_t, 9> up = {0, 0, 1, 1, 1, 0, -1, -1, -1};
+  now.x = right[static_cast<std::size_t>(now.eight)];
+  now.y = up[static_cast<std::size_t>(now.eight)];
 }
 
 }  // namespace by_hand

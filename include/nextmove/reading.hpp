@@ -36,7 +36,7 @@ enum class Way : std::uint8_t {
 
 /// An axis or a vector as digits, by the action's thresholds: never by comparing with exactly 1.
 struct Digital {
-  std::int8_t x = 0;      ///< -1, 0 or 1; each axis by itself
+  std::int8_t x = 0;      ///< -1, 0 or 1; of a vector, where its way in eight leads
   std::int8_t y = 0;      ///< likewise; 0 for an axis
   Way four = Way::none;   ///< the nearest of right, up, left and down; of two, the first of them
   Way eight = Way::none;  ///< the nearest of all eight

@@ -186,6 +186,10 @@ struct RecordedSeat {
   friend bool operator==(const RecordedSeat&, const RecordedSeat&) = default;
 };
 
+/// Counts the changes to the rules of meaning (docs/meaning.md) after which the same events may
+/// give other readings.
+inline constexpr int version_of_rules = 2;
+
 /// What stands at the head of a recording: the hub as it was at the start.
 struct RecordingHeader {
   std::string title{};  ///< of the playbook
@@ -193,6 +197,7 @@ struct RecordingHeader {
   SeatingRules rules{};
   std::vector<RecordedDevice> devices{};
   std::vector<RecordedSeat> seats{};
+  int meaning = version_of_rules;  ///< of the rules under which it was made
   friend bool operator==(const RecordingHeader&, const RecordingHeader&) = default;
 };
 

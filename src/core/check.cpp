@@ -62,6 +62,9 @@ class Checker {
   void error(Place place, std::string message) {
     found_.push_back({Severity::error, {}, place, std::move(message), {}});
   }
+  void warn(Place place, std::string message) {
+    found_.push_back({Severity::warning, {}, place, std::move(message), {}});
+  }
 
   void check_name(std::string_view name, Place place) {
     if (!is_name(name)) error(place, quoted(name) + " is no name; use letters, digits and _");
@@ -320,11 +323,29 @@ class Checker {
     for (std::size_t i = 0; i < uses_.size(); ++i) {
       for (std::size_t j = i; j-- > 0;) {
         if (uses_[i].control.source != uses_[j].control.source) break;
+        check_tap_against_hold(uses_[j], uses_[i]);
         if (!clash(uses_[i], uses_[j])) continue;
         report_clash(context, uses_[j], uses_[i]);
         break;
       }
     }
+  }
+
+  // A tap that may last longer than a hold of the same control fires after it.
+  void check_tap_against_hold(const Use& first, const Use& second) {
+    const auto is = [](const Use& use, GestureKind kind) {
+      return use.binding->gesture.kind == kind;
+    };
+    const bool is_tap_first = is(first, GestureKind::tap);
+    const Use& tap = is_tap_first ? first : second;
+    const Use& hold = is_tap_first ? second : first;
+    const bool are_both = is(tap, GestureKind::tap) && is(hold, GestureKind::hold);
+    const bool meet =
+        overlap(tap.control, hold.control) && same_with(tap, hold) && share_a_scheme(tap, hold);
+    if (!are_both || !meet || tap.binding->gesture.time <= hold.binding->gesture.time) return;
+    warn(tap.place, "the tap of " + quoted(tap.binding->action) + " on " + tap.name +
+                        " may last longer than the hold of " + quoted(hold.binding->action) +
+                        ", and then both fire; give the tap no more time than the hold");
   }
 
   void report_clash(const ContextDefinition& context, const Use& first, const Use& second) {

@@ -24,10 +24,14 @@ constexpr std::array<Vec2, 9> towards = {{{0, 0},
 constexpr float kept_of_four = 0.41317591F;
 constexpr float kept_of_eight = 0.78678822F;
 
+// What comes within this much of a threshold has reached it, since a diagonal of keys and a stick
+// at its edge have a length of 1 but for rounding.
+constexpr float nearly = 1e-3F;
+
 // What is past a threshold stays so down to the lower one. Without branches, as all that follows,
 // since a stick is on its way through all ways; see Tally.
 float enough(const Thresholds& thresholds, bool is_past) {
-  return std::array{thresholds.press_at, thresholds.release_at}[is_past];
+  return std::array{thresholds.press_at, thresholds.release_at}[is_past] - nearly;
 }
 
 std::int8_t digit_of(float value, std::int8_t before, const Thresholds& thresholds) {
@@ -53,6 +57,12 @@ Way kept_or(Way nearest, Way before, Vec2 value, float kept_square) {
   return keeps ? before : nearest;
 }
 
+// Of a way: whether it leads to the right or up, to the left or down, or neither.
+std::int8_t digit_towards(Way way, float Vec2::*axis) {
+  const float ahead = towards[static_cast<std::size_t>(way)].*axis;
+  return static_cast<std::int8_t>((ahead > 0 ? 1 : 0) - (ahead < 0 ? 1 : 0));
+}
+
 float square(float value) {
   return value * value;
 }
@@ -60,19 +70,15 @@ float square(float value) {
 }  // namespace
 
 Digital digits_of_axis(float value, const Digital& before, const Thresholds& thresholds) {
+  constexpr std::array ways = {Way::left, Way::none, Way::right};
   Digital digits;
   digits.x = digit_of(value, before.x, thresholds);
-  const Way way = value < 0 ? Way::left : Way::right;
-  const float least = enough(thresholds, before.four != Way::none);
-  digits.four = std::abs(value) >= least ? way : Way::none;
-  digits.eight = digits.four;
+  digits.four = digits.eight = ways[static_cast<std::size_t>(digits.x + 1)];
   return digits;
 }
 
 Digital digits_of_vector(Vec2 value, const Digital& before, const Thresholds& thresholds) {
   Digital digits;
-  digits.x = digit_of(value.x, before.x, thresholds);
-  digits.y = digit_of(value.y, before.y, thresholds);
   const float length_square = square(value.x) + square(value.y);
   if (length_square < square(enough(thresholds, before.four != Way::none))) return digits;
   const bool is_left = value.x < 0;
@@ -87,6 +93,8 @@ Digital digits_of_vector(Vec2 value, const Digital& before, const Thresholds& th
   const Way eight = further(std::max(x, y), four, x * diagonal + y * diagonal, between);
   digits.four = kept_or(four, before.four, value, length_square * kept_of_four);
   digits.eight = kept_or(eight, before.eight, value, length_square * kept_of_eight);
+  digits.x = digit_towards(digits.eight, &Vec2::x);
+  digits.y = digit_towards(digits.eight, &Vec2::y);
   return digits;
 }
 

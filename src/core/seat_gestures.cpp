@@ -60,7 +60,7 @@ void SeatState::end_contact(Slot& slot, const Route& route, RouteState& state) {
   } else if (kind == GestureKind::hold && was_heard) {
     tally_.let_go_early(route.action);
   } else if (kind == GestureKind::tap && was_heard &&
-             time_ - at.since <= wiring_->gesture(route).time) {
+             time_ - at.since < wiring_->gesture(route).time) {
     tally_.hold(route.action, time_);
     tally_.let_go(route.action);
   }

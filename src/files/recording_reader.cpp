@@ -274,9 +274,12 @@ class RecordingReader {
     return true;
   }
 
-  void error(std::string message) {
+  void error(std::string message) { tell(Severity::error, std::move(message)); }
+  void warn(std::string message) { tell(Severity::warning, std::move(message)); }
+
+  void tell(Severity severity, std::string message) {
     constexpr std::size_t longest = 300;
-    problems_.push_back({Severity::error,
+    problems_.push_back({severity,
                          std::string{name_},
                          {std::max(1, number_), 1},
                          std::move(message),
@@ -303,6 +306,14 @@ class RecordingReader {
     if (head.whole<unsigned>("version") != 1) {
       error("this library reads recordings of version 1");
       return false;
+    }
+    // Those of version 1 did not say so.
+    recording_.header.meaning = head.has("meaning") ? head.whole<std::uint16_t>("meaning") : 1;
+    if (recording_.header.meaning != version_of_rules) {
+      warn(
+          fmt::format("this recording was made under version {} of the rules, and is played under "
+                      "version {}; some readings may differ (docs/meaning.md)",
+                      recording_.header.meaning, version_of_rules));
     }
     recording_.header.title = head.text("title");
     recording_.header.window = head.window();

@@ -158,9 +158,10 @@ std::string to_json_line(const RecordingHeader& header) {
   const std::string rules =
       header.rules == SeatingRules{} ? "" : fmt::format(R"(,"rules":{})", rules_text(header.rules));
   return fmt::format(
-      R"({{"format":"nextmove-recording","version":1,"title":{}{}{},"devices":[{}],"seats":[{}]}})"
+      R"({{"format":"nextmove-recording","version":1,"meaning":{},"title":{}{}{},"devices":[{}],"seats":[{}]}})"
       "\n",
-      json_text(header.title), window, rules, fmt::join(devices, ","), fmt::join(seats, ","));
+      header.meaning, json_text(header.title), window, rules, fmt::join(devices, ","),
+      fmt::join(seats, ","));
 }
 
 std::string to_json_line(const Step& step) {

@@ -123,7 +123,7 @@ TEST(Play, PlaysWhatADamagedRecordingStillHolds) {
 TEST(Play, TellsOfContextsThatThePlaybookLacks) {
   const TemporaryFile other{
       "other.jsonl",
-      R"({"format":"nextmove-recording","version":1,"seats":[{"name":"a","contexts":["galley"]}]})"
+      R"({"format":"nextmove-recording","version":1,"meaning":2,"seats":[{"name":"a","contexts":["galley"]}]})"
       "\n"};
   const Finished done = next_move({"play", playbook, other.path()});
   EXPECT_EQ(done.exit_code, 1);
@@ -135,7 +135,7 @@ TEST(Play, TellsOfContextsThatThePlaybookLacks) {
 TEST(Play, LetsNoRecordedNameReachTheTerminalUnfiltered) {
   const TemporaryFile evil{
       "evil.jsonl",
-      R"({"format":"nextmove-recording","version":1,"seats":[{"name":"\u001b[31m","contexts":["helm"]}]})"
+      R"({"format":"nextmove-recording","version":1,"meaning":2,"seats":[{"name":"\u001b[31m","contexts":["helm"]}]})"
       "\n"
       R"({"t":1,"seat":"\u001b[31m","enter":"chart"})"
       "\n"

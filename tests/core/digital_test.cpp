@@ -1,5 +1,8 @@
 #include <cmath>
+#include <map>
+#include <random>
 
+#include "support/chance.hpp"
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -129,6 +132,57 @@ TEST_F(DigitalReading, AStickTremblingOnABorderDoesNotChatter) {
   at(22);
   const Way before = at(22).eight;
   for (int i = 0; i < 100; ++i) EXPECT_EQ(at(i % 2 == 0 ? 20 : 25).eight, before);
+}
+
+TEST_F(DigitalReading, TheDigitsOfAVectorAreThoseOfItsWayInEight) {
+  const std::map<Way, std::pair<int, int>> digits = {
+      {Way::none, {0, 0}},        {Way::right, {1, 0}},    {Way::up_right, {1, 1}},
+      {Way::up, {0, 1}},          {Way::up_left, {-1, 1}}, {Way::left, {-1, 0}},
+      {Way::down_left, {-1, -1}}, {Way::down, {0, -1}},    {Way::down_right, {1, -1}}};
+  std::mt19937 random = chance();
+  std::uniform_real_distribution<float> any{-1, 1};
+  for (int i = 0; i < 2'000; ++i) {
+    const Digital read = stick(any(random), any(random));
+    EXPECT_EQ((std::pair<int, int>{read.x, read.y}), digits.at(read.eight));
+    EXPECT_EQ(read.four == Way::none, read.eight == Way::none);
+  }
+}
+
+struct AtTheEdge : DigitalReading {
+  AtTheEdge() : edge(make(full())) { edge.seat().enter("helm"); }
+  static PlaybookDefinition full() {
+    PlaybookDefinition book = definition();
+    book.actions[0].digital = {.press_at = 1, .release_at = 1};
+    return book;
+  }
+  Digital read() {
+    edge.wait(1ms);
+    return edge.seat().read(edge.hub().playbook().vector("steer")).digital;
+  }
+  testing::Rehearsal edge;
+};
+
+TEST_F(AtTheEdge, AFullPushHasAWayWhicheverWayItPoints) {
+  for (int degrees = 0; degrees < 360; ++degrees) {
+    const double angle = degrees * 3.14159265358979 / 180;
+    edge.move(Control::PadLeftStick, static_cast<float>(std::cos(angle)),
+              static_cast<float>(std::sin(angle)));
+    EXPECT_NE(read().eight, Way::none) << degrees;
+  }
+}
+
+TEST_F(AtTheEdge, SoHaveTwoKeys) {
+  edge.press(Control::KeyW);
+  edge.press(Control::KeyD);
+  EXPECT_EQ(read().eight, Way::up_right);
+  EXPECT_EQ(read().x, 1);
+  edge.release(Control::KeyD);
+  EXPECT_EQ(read().eight, Way::up);
+}
+
+TEST_F(DigitalReading, AnAxisThatSwingsOverHasNoWayThatItNeverReached) {
+  EXPECT_EQ(throttle(1), 1);
+  EXPECT_EQ(throttle(-0.45F), 0);
 }
 
 TEST_F(DigitalReading, AShortPushHasNoWayAndAWayEndsLater) {

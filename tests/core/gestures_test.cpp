@@ -103,7 +103,7 @@ TEST_F(Gestures, AHoldThatEndsOnItsTimeHasFired) {
 TEST_F(Gestures, ATapFiresOnAnEarlyRelease) {
   auto& stage = with(tap_within(200ms));
   stage.press(Control::KeyE);
-  stage.wait(200ms);
+  stage.wait(199ms);
   EXPECT_FALSE(read().pressed);
   stage.release(Control::KeyE);
   stage.wait(1ms);
@@ -114,9 +114,44 @@ TEST_F(Gestures, ATapFiresOnAnEarlyRelease) {
 
 TEST_F(Gestures, ALateReleaseIsNoTap) {
   auto& stage = with(tap_within(200ms));
-  tap(201ms);
+  tap(200ms);
   stage.wait(1s);
   EXPECT_FALSE(read().pressed);
+}
+
+/// A tap and a hold on one key, of these lengths.
+PlaybookDefinition tap_and_hold(Duration tap, Duration hold) {
+  return {.actions = {{.name = "mark"}, {.name = "winch"}},
+          .contexts = {
+              {.name = "helm",
+               .bindings = {
+                   {.action = "mark", .control = Control::KeyE, .gesture = tap_within(tap)},
+                   {.action = "winch", .control = Control::KeyE, .gesture = hold_for(hold)}}}}};
+}
+
+TEST(TapAndHold, OfOneLengthAReleaseAtTheVeryMomentIsTheHolds) {
+  for (const Duration length : {199ms, 200ms}) {
+    testing::Rehearsal stage{make(tap_and_hold(200ms, 200ms))};
+    const Playbook& book = stage.hub().playbook();
+    stage.seat().enter("helm");
+    stage.press(Control::KeyE);
+    stage.wait(length);
+    const bool was_held = stage.seat().read(book.button("winch")).pressed;
+    stage.release(Control::KeyE);
+    stage.wait(1ms);
+    EXPECT_EQ(was_held, length == 200ms);
+    EXPECT_EQ(stage.seat().read(book.button("mark")).pressed, length < 200ms);
+  }
+}
+
+TEST(TapAndHold, ATapThatMayLastLongerThanTheHoldIsWarnedOf) {
+  EXPECT_TRUE(check(tap_and_hold(200ms, 200ms)).empty());
+  const std::vector<Diagnostic> told = check(tap_and_hold(300ms, 200ms));
+  ASSERT_EQ(told.size(), 1U);
+  EXPECT_EQ(told[0].severity, Severity::warning);
+  EXPECT_EQ(told[0].message,
+            "the tap of \"mark\" on KeyE may last longer than the hold of \"winch\", and then both "
+            "fire; give the tap no more time than the hold");
 }
 
 TEST_F(Gestures, SeveralTapsFireOnTheLastPressAndStayHeld) {

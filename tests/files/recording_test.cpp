@@ -73,7 +73,7 @@ std::string errors_of(const Result<Recording>& result) {
 }
 
 constexpr std::string_view head =
-    R"({"format":"nextmove-recording","version":1,"title":"","devices":[],"seats":[]})";
+    R"({"format":"nextmove-recording","version":1,"meaning":2,"title":"","devices":[],"seats":[]})";
 
 std::string with_head(std::string_view lines) {
   return std::string{head} + '\n' + std::string{lines};
@@ -91,6 +91,20 @@ TEST(Recordings, AreOneReadableLineForEachStep) {
   EXPECT_EQ(to_json_line(Event{250ms, DeviceId{1}, Control::KeyW, 1}),
             "{\"t\":0.25,\"device\":1,\"control\":\"KeyW\",\"x\":1}\n");
   EXPECT_EQ(to_json_line(Updated{16667us}), "{\"t\":0.016667,\"update\":true}\n");
+}
+
+TEST(Recordings, ThatWereMadeUnderOtherRulesSaySo) {
+  const std::string old =
+      R"({"format":"nextmove-recording","version":1,"title":"","devices":[],"seats":[]})"
+      "\n";
+  const Result<Recording> result = parse_recording(old, "trip.jsonl");
+  ASSERT_TRUE(result);
+  EXPECT_EQ(result->header.meaning, 1);
+  ASSERT_EQ(result.diagnostics.size(), 1U);
+  EXPECT_EQ(result.diagnostics[0].severity, Severity::warning);
+  EXPECT_EQ(result.diagnostics[0].message,
+            "this recording was made under version 1 of the rules, and is played under version 2; "
+            "some readings may differ (docs/meaning.md)");
 }
 
 TEST(Recordings, EveryFloatAndEveryMicrosecondSurvives) {

@@ -311,7 +311,7 @@ void ReferenceModel::end(Contact& contact, const Item& item, Time time) {
     let_go(action);
   } else if (heard && gesture.kind == GestureKind::hold) {
     action.early = true;
-  } else if (heard && gesture.kind == GestureKind::tap && time - contact.since <= gesture.time) {
+  } else if (heard && gesture.kind == GestureKind::tap && time - contact.since < gesture.time) {
     press(action, time);
     let_go(action);
   }

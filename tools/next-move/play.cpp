@@ -56,6 +56,6 @@ int play_command(const std::string& playbook, const std::string& recording,
   if (!json) print_timeline_heading();
   playback.run(
       [&](const TimelineLine& line) { fmt::print("{}\n", json ? to_json(line) : to_text(line)); });
-  const bool fine = steps.diagnostics.empty() && playback.problems().empty();
+  const bool fine = !has_errors(steps.diagnostics) && playback.problems().empty();
   return fine ? exit_fine : exit_problems;
 }

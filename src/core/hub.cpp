@@ -226,10 +226,10 @@ void Hub::feed(const Event& event) {
   core::HubState& state = *state_;
   if (!core::fits(event, state.seating.kind_of(event.device))) [[unlikely]]
     return state.tell_fault(event);
-  if (state.is_closed()) [[unlikely]] {
-    if (!state.is_open("Hub::feed")) return;
+  if (state.is_special()) [[unlikely]] {
+    if (!state.may_feed()) return;
+    state.report(event);
   }
-  state.report(event);
   state.queue.push(event);
 }
 

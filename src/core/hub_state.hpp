@@ -55,8 +55,12 @@ class HubState {
     }
   }
 
-  /// Whether an event may not come in now; see is_open.
-  bool is_closed() const { return phase == Phase::events || journal.is_telling(); }
+  /// Whether an event that comes in must do more than wait for its update.
+  bool is_special() const { return phase == Phase::events || journal.is_on(); }
+  /// Whether it may come in.
+  bool may_feed() const {
+    return (phase != Phase::events && !journal.is_telling()) || is_open("Hub::feed");
+  }
 
   // Where one of these is false, `call` has been complained of (hub_state.cpp).
 

@@ -15,7 +15,7 @@ class Journal {
   using Listener = std::function<void(const Step&)>;
 
   /// A step costs something to make, so it is made only where somebody listens.
-  bool is_on() const { return !listeners_.empty(); }
+  bool is_on() const { return is_on_; }
   /// Whether a listener is being told something right now.
   bool is_telling() const { return is_telling_; }
 
@@ -27,11 +27,13 @@ class Journal {
 
   /// Not while one is told something.
   ListenerId add(Listener listener) {
+    is_on_ = true;
     listeners_.emplace_back(static_cast<ListenerId>(++listeners_ever_), std::move(listener));
     return listeners_.back().first;
   }
   void remove(ListenerId id) {
     std::erase_if(listeners_, [&](const auto& it) { return it.first == id; });
+    is_on_ = !listeners_.empty();
   }
 
   Time now{};               // of the last update
@@ -40,6 +42,7 @@ class Journal {
  private:
   std::vector<std::pair<ListenerId, Listener>> listeners_;
   std::uint32_t listeners_ever_ = 0;
+  bool is_on_ = false;  // quicker to ask than the list, with every event
   bool is_telling_ = false;
 };
 

@@ -1,10 +1,13 @@
 // The game in its window, played by hand.
+#include <algorithm>
+#include <chrono>
 #include <cstdio>
 #include <cstdlib>
 #include <filesystem>
 #include <fstream>
 #include <gtest/gtest.h>
 #include <memory>
+#include <thread>
 
 #include "support/display.hpp"
 
@@ -45,16 +48,52 @@ struct Tidewater : ::testing::Test {
   }
 
   static std::unique_ptr<Running> start(std::vector<std::string> arguments = {}) {
+    const auto record = std::find(arguments.begin(), arguments.end(), "--record");
+    if (std::find(arguments.begin(), arguments.end(), "--rollover") != arguments.end()) {
+      recorded.clear();
+    } else if (record == arguments.end()) {
+      recorded = home->path() + ".jsonl";
+      arguments.insert(arguments.end(), {"--record", recorded});
+    } else {
+      recorded = *(record + 1);
+    }
+    std::filesystem::remove(recorded);
     arguments.insert(arguments.begin(), NEXTMOVE_TIDEWATER);
     auto game = std::make_unique<Running>(arguments);
     EXPECT_TRUE(Display::wait_for_window("Tidewater"));
-    Display::hands({"sleep", "0.5"});
+    settle();
     return game;
   }
-  /// Lets the game hear what the hands did last, however busy the machine is.
+  /// Lets the game hear what the hands did last, however busy the machine is: it records its
+  /// updates, but for the check of a keyboard.
+  static void settle() {
+    if (recorded.empty()) return Display::hands({"sleep", "0.5"});
+    using namespace std::chrono_literals;
+    constexpr std::size_t frames = 4;
+    const std::size_t before = updates();
+    const auto patience = std::chrono::steady_clock::now() + 60s;
+    while (updates() < before + frames) {
+      if (std::chrono::steady_clock::now() > patience) FAIL() << "the game stands still";
+      std::this_thread::sleep_for(20ms);
+    }
+  }
+  static std::size_t updates() {
+    const std::string text = read_file(recorded);
+    std::size_t count = 0;
+    for (auto at = text.find("update"); at != std::string::npos; at = text.find("update", at + 1)) {
+      ++count;
+    }
+    return count;
+  }
+  static void type(const std::string& key) {
+    Display::hands({"key", key});
+    settle();
+  }
   static Finished stop(Running& game) {
-    Display::hands({"sleep", "0.4"});
-    return game.stop();
+    settle();
+    const Finished done = game.stop();
+    std::filesystem::remove(home->path() + ".jsonl");
+    return done;
   }
   /// A game without a display, which plays a recording as fast as it can.
   static Finished unseen(std::vector<std::string> words) {
@@ -69,9 +108,11 @@ struct Tidewater : ::testing::Test {
 
   static std::unique_ptr<Display> display;
   static std::unique_ptr<TemporaryFile> home;  // the players' files lie beside it
+  static std::string recorded;                 // by the game that runs
 };
 std::unique_ptr<Display> Tidewater::display;
 std::unique_ptr<TemporaryFile> Tidewater::home;
+std::string Tidewater::recorded;
 
 constexpr float start_x = 480;
 constexpr float start_y = 260;
@@ -101,14 +142,14 @@ TEST_F(Tidewater, OneKeyOpensAndClosesTheChart) {
   EXPECT_STREQ(open.chart, "open") << "the press that opens must not close it again";
 
   const auto closed = start();
-  Display::hands({"key", "m", "sleep", "0.3"});
-  Display::hands({"key", "m", "sleep", "0.3"});
+  type("m");
+  type("m");
   EXPECT_STREQ(end(*closed).chart, "closed");
 }
 
 TEST_F(Tidewater, TheTugWaitsWhileTheChartIsOpen) {
   const auto game = start();
-  Display::hands({"key", "m", "sleep", "0.3"});
+  type("m");
   Display::hands({"keydown", "w", "sleep", "0.7", "keyup", "w"});
   Display::hands({"key", "space"});
   const Report report = end(*game);
@@ -127,7 +168,7 @@ TEST_F(Tidewater, APlaybookThatIsSavedIsPlayedAtOnceAndAWrongOneIsRefused) {
     ASSERT_NE(at, std::string::npos);
     text.replace(at, from.size(), to);
     std::ofstream{playbook.path(), std::ios::binary} << text;
-    Display::hands({"sleep", "0.5"});
+    settle();
   };
   save("\"Space\", \"MouseLeft\"", "\"KeyH\", \"MouseLeft\"");
   Display::hands({"key", "space"});
@@ -172,19 +213,22 @@ constexpr Spot apply_button = {"1125", "706"};
 constexpr Spot back_button = {"1197", "706"};
 
 void click(const Spot& spot) {
-  Display::hands({"mousemove", spot.x, spot.y, "sleep", "0.3", "click", "1", "sleep", "0.8"});
+  Display::hands({"mousemove", spot.x, spot.y});
+  Tidewater::settle();
+  Display::hands({"click", "1"});
+  Tidewater::settle();
 }
 
 TEST_F(Tidewater, ControlsThatAreSwappedOnTheScreenAreObeyedAndStaySo) {
   const TemporaryFile trip{"trip.jsonl"};
   const auto game = start({"--record", trip.path()});
-  Display::hands({"key", "F10", "sleep", "0.8"});
+  type("F10");
   click(space_of_horn);
-  Display::hands({"key", "w", "sleep", "0.8"});
+  type("w");
   click(swap_button);
   click(undo_button);
   click(space_of_horn);
-  Display::hands({"key", "w", "sleep", "0.8"});
+  type("w");
   click(swap_button);
   click(apply_button);
   const std::string saved = read_file(home->path() + ".config/tidewater/port_tug.toml");
@@ -215,7 +259,7 @@ TEST_F(Tidewater, ControlsThatAreSwappedOnTheScreenAreObeyedAndStaySo) {
 
 TEST_F(Tidewater, AMouseButtonThatIsCapturedClicksNothing) {
   const auto game = start();
-  Display::hands({"key", "F10", "sleep", "0.8"});
+  type("F10");
   click({"617", "432"});  // the "+" of the searchlight for the mouse
   click(back_button);     // the left button is the horn's: the screen asks, and does not go away
   click({"640", "455"});  // both

@@ -33,6 +33,9 @@ class Reader {
   PointerReading read(Pointer action) const { return seat_.read(action); }
   MotionReading read(Motion action) const;  ///< what it moved since the step before
 
+  /// Seat::take_press with what this reader has taken: others may take the same press.
+  bool take_press(Button action, Duration within);
+
  private:
   struct Counts {
     std::uint32_t presses = 0;
@@ -43,8 +46,9 @@ class Reader {
   };
 
   const Seat& seat_;
-  std::vector<Counts> before_;  // by action
-  std::vector<Counts> now_;
+  std::vector<Counts> before_;        // by action
+  std::vector<Counts> now_;           // by action
+  std::vector<std::uint32_t> taken_;  // by action: how many presses there were at the last it took
 };
 
 }  // namespace nextmove

@@ -81,8 +81,11 @@ class Seat {
   std::span<const Reading> readings() const { return readings_; }
 
   /// True once for a press that is at most `within` older than the last update and was not taken
-  /// yet: a jump pressed just before landing still counts. Of several, the oldest is taken; four
-  /// are kept. A wrong handle is a complaint, as in read.
+  /// yet: a jump pressed just before landing still counts. Of several, the oldest is taken; the
+  /// last four are kept. To read `pressed` takes nothing: ask for a jump in one way or the other.
+  /// Nothing is taken while no entered context binds the action (unless the seat has interceptors,
+  /// which may press it), and what was pressed before a mute, a capture, another profile or an
+  /// adopted playbook is lost. A wrong handle is a complaint, as in read.
   bool take_press(Button action, Duration within);
 
   /// The actions of which the last update had something new to tell: pressed, released, let go

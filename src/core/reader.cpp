@@ -15,6 +15,9 @@ void Reader::step() {
   // A playbook that was adopted since may have more actions.
   before_.resize(seat_.readings().size());
   now_.resize(seat_.readings().size());
+  for (std::size_t i = taken_.size(); i < now_.size(); ++i) {
+    taken_.push_back(seat_.state().press_cursor(static_cast<ActionId>(i)));
+  }
   for (std::size_t i = 0; i < now_.size(); ++i) {
     const Reading& reading = seat_.readings()[i];
     now_[i] = {reading.presses_ever, reading.releases_ever, reading.early_ever, reading.x_ever,
@@ -34,6 +37,12 @@ ButtonReading Reader::read(Button action) const {
   reading.released = reading.releases != 0;
   reading.let_go_early = now.early != before.early;
   return reading;
+}
+
+bool Reader::take_press(Button action, Duration within) {
+  const ActionId id = seat_.state().find(action, "Reader::take_press");
+  const auto index = static_cast<std::size_t>(id);
+  return index < taken_.size() && seat_.state().take_press(id, within, taken_[index]);
 }
 
 MotionReading Reader::read(Motion action) const {

@@ -98,6 +98,7 @@ void SeatState::play_by(Playbook playbook) {
   gestures_.clear();
   flows_.clear();
   next_due_ = never;
+  drop_presses();
 
   playbook_ = std::move(playbook);
   prompting_.renew();
@@ -343,6 +344,7 @@ void SeatState::mute(MuteId mute) {
   ++mutes_[index];
   for (const ActionId action : playbook_.data().muted[index]) {
     ++tally_.heard(action).mutes;
+    tally_.drop_presses(action);
     tally_.mark(action);
   }
   cut_muted();
@@ -396,8 +398,31 @@ std::string SeatState::what_is_wrong(std::uint32_t hash, ActionKind kind) const 
   return wrong + "; get one as in playbook." + name + '(' + quoted(example->name) + ')';
 }
 
+// ---- kept presses
+
 bool SeatState::take_press(ActionId action, Duration within) {
-  return tally_.knows(action) && tally_.take_press(action, within, journal_.now);
+  return can_take(action) && tally_.take_press(action, within, journal_.now);
+}
+
+bool SeatState::take_press(ActionId action, Duration within, std::uint32_t& cursor) const {
+  return can_take(action) && tally_.take_press(action, within, journal_.now, cursor);
+}
+
+// Nothing is taken while nothing that is entered binds the action; but interceptors may press what
+// no context binds.
+bool SeatState::can_take(ActionId action) const {
+  if (!tally_.knows(action)) return false;
+  const auto binds = [&](ContextId context) {
+    const auto [begin, end] = wiring_->routes_of(context);
+    const auto first = wiring_->routes().begin();
+    return std::any_of(first + begin, first + end,
+                       [&](const Route& route) { return route.action == action; });
+  };
+  return !interceptors_.empty() || std::any_of(entered_.begin(), entered_.end(), binds);
+}
+
+void SeatState::drop_presses() {
+  for (std::size_t i = 0; i < readings_.size(); ++i) tally_.drop_presses(static_cast<ActionId>(i));
 }
 
 }  // namespace nextmove::core

@@ -101,6 +101,11 @@ class SeatState {
   std::span<const std::uint32_t> mutes() const { return mutes_; }
 
   bool take_press(ActionId action, Duration within);
+  /// For a reader with a cursor of its own; see Tally.
+  bool take_press(ActionId action, Duration within, std::uint32_t& cursor) const;
+  std::uint32_t press_cursor(ActionId action) const { return tally_.press_cursor(action); }
+  /// Nobody takes what was pressed so far any more.
+  void drop_presses();
 
   InterceptorId add_interceptor(Interceptor interceptor, int order);
   void remove_interceptor(InterceptorId id);
@@ -277,6 +282,7 @@ class SeatState {
   void list_drivers();
   void cut_muted();
   bool exists(MuteId mute) const;
+  bool can_take(ActionId action) const;
   std::string what_is_wrong(std::uint32_t hash, ActionKind kind) const;
   /// An event that comes late moves things from the last update on: what was before is told.
   Time flow_time() const { return time_ > last_update_ ? time_ : last_update_; }

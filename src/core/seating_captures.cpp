@@ -37,6 +37,7 @@ void Seating::begin_capture(Seat& seat, CaptureRequest request) {
   for (const DeviceId id : seat.devices()) capturing.add_device(id, copy_of(values_of(id)));
   seat.state().capture = capturing.capture();
   seat.state().release_all(journal_.now);
+  seat.state().drop_presses();
   captures_.push_back({&seat, std::move(capturing)});
   watch_all();
 }

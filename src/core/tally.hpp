@@ -32,6 +32,7 @@ class Tally {
   void resize(std::size_t actions) {
     heard_.resize(actions);
     logs_.resize(actions);
+    taken_presses_.resize(actions);
     dirty_.resize(actions + 1);
     taken_.resize(actions + 1);
   }
@@ -93,10 +94,19 @@ class Tally {
 
   void clear_mark(ActionId action) { heard_[Wiring::index(action)].is_dirty = false; }
 
-  /// True once for a press that is not older than `within` at `now`; see Seat::take_press.
-  bool take_press(ActionId action, Duration within, Time now) {
-    return logs_[Wiring::index(action)].take(within, now);
+  /// Who takes presses of an action has a cursor: how many there were when it last took one.
+  std::uint32_t press_cursor(ActionId action) const { return logs_[Wiring::index(action)].end(); }
+  /// True for the oldest press behind the cursor that is kept, and not older than `within` at
+  /// `now`; the cursor then stands behind it.
+  bool take_press(ActionId action, Duration within, Time now, std::uint32_t& cursor) const {
+    return logs_[Wiring::index(action)].take(within, now, cursor);
   }
+  /// The same for the seat itself.
+  bool take_press(ActionId action, Duration within, Time now) {
+    return take_press(action, within, now, taken_presses_[Wiring::index(action)]);
+  }
+  /// Nobody takes what was pressed so far any more.
+  void drop_presses(ActionId action) { logs_[Wiring::index(action)].drop(); }
   /// The newest presses are as if they had not been, or one was invented.
   void forget_presses(ActionId action, std::uint32_t count) {
     logs_[Wiring::index(action)].forget(count);
@@ -104,8 +114,8 @@ class Tally {
   void note_press(ActionId action, Time time) { logs_[Wiring::index(action)].note(time, 1); }
 
  private:
-  /// When the last presses of a button were, and which of them the game has taken. Presses are
-  /// numbered by how many there were before.
+  /// When the last presses of a button were. Presses are numbered by how many there were before;
+  /// the numbers wrap around, so only their differences mean something.
   class PressLog {
    public:
     void note(Time time, unsigned is_press) {
@@ -113,14 +123,19 @@ class Tally {
       presses_ += is_press;
     }
 
-    void forget(std::uint32_t count) { presses_ -= std::min(count, presses_ - taken_); }
+    void forget(std::uint32_t count) {
+      presses_ -= count;
+      if (static_cast<std::int32_t>(presses_ - dropped_) < 0) dropped_ = presses_;
+    }
+    void drop() { dropped_ = presses_; }
+    std::uint32_t end() const { return presses_; }
 
-    bool take(Duration within, Time now) {
+    bool take(Duration within, Time now, std::uint32_t& cursor) const {
       constexpr std::uint32_t most_kept = 4;
-      const std::uint32_t kept = std::min(presses_ - taken_, most_kept);
+      const std::uint32_t kept = std::min({presses_ - cursor, presses_ - dropped_, most_kept});
       for (std::uint32_t press = presses_ - kept; press != presses_; ++press) {
         if (now - times_[press % times_.size()] > within) continue;
-        taken_ = press + 1;
+        cursor = press + 1;
         return true;
       }
       return false;
@@ -129,11 +144,12 @@ class Tally {
    private:
     std::array<Time, 8> times_{};  // of press n in n % 8; the one to come has a place of its own
     std::uint32_t presses_ = 0;
-    std::uint32_t taken_ = 0;  // all before this one
+    std::uint32_t dropped_ = 0;  // all before this one
   };
 
-  std::vector<Heard> heard_;     // by action
-  std::vector<PressLog> logs_;   // by action
+  std::vector<Heard> heard_;                  // by action
+  std::vector<PressLog> logs_;                // by action
+  std::vector<std::uint32_t> taken_presses_;  // by action: the cursor of the seat itself
   std::vector<ActionId> dirty_;  // the first dirty_count_; one more has room for a write in vain
   std::vector<ActionId> taken_;  // those of the last update
   std::size_t dirty_count_ = 0;

@@ -1,4 +1,7 @@
+#include <functional>
 #include <random>
+#include <string>
+#include <utility>
 
 #include "support/chance.hpp"
 #include "support/playbooks.hpp"
@@ -88,6 +91,12 @@ TEST_F(Readers, AtAnyTwoRatesNoPressIsLostOrSeenTwice) {
   EXPECT_EQ(seen + reader.read(horn).presses, pressed);
 }
 
+PlaybookDefinition with_call() {
+  PlaybookDefinition book = harbour();
+  book.mutes = {{.name = "call", .actions = {"horn"}}};
+  return book;
+}
+
 using TakePress = AtTheHelm;
 
 TEST_F(TakePress, IsTrueOnceForAPressThatIsRecentEnough) {
@@ -144,6 +153,61 @@ TEST_F(TakePress, AHeldButtonIsNoFurtherPress) {
   stage.press(Control::PadSouth);
   stage.wait(10ms);
   EXPECT_FALSE(stage.seat().take_press(horn, 100ms));
+}
+
+TEST_F(TakePress, WhatWasPressedBeforeItsEndIsLost) {
+  const std::vector<std::pair<std::string, std::function<void()>>> ends = {
+      {"a mute",
+       [&] {
+         stage.seat().mute("call");
+         stage.seat().unmute("call");
+       }},
+      {"a capture",
+       [&] {
+         stage.hub().capture(stage.seat(), {.action = horn.id});
+         stage.hub().stop_capture(stage.seat());
+       }},
+      {"a playbook", [&] { stage.hub().adopt(make(with_call())); }},
+      {"a profile",
+       [&] {
+         stage.hub().set_profile(stage.seat(),
+                                 {.remaps = {{.action = "horn", .controls = {Control::KeyH}}}});
+       }},
+  };
+  stage.hub().adopt(make(with_call()));
+  for (const auto& [name, end] : ends) {
+    stage.press(Control::PadSouth);
+    stage.wait(10ms);
+    end();
+    EXPECT_FALSE(stage.seat().take_press(horn, 1s)) << name;
+    stage.release(Control::PadSouth);
+    stage.wait(10ms);
+    stage.press(Control::PadSouth);
+    stage.wait(10ms);
+    EXPECT_TRUE(stage.seat().take_press(horn, 1s)) << "a fresh one after " << name;
+    stage.release(Control::PadSouth);
+    stage.wait(2s);
+  }
+}
+
+TEST_F(TakePress, CountsInAnotherContextThatBindsTheAction) {
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  stage.seat().leave("helm");
+  EXPECT_FALSE(stage.seat().take_press(horn, 1s)) << "nothing binds it now";
+  stage.seat().enter("helm");
+  EXPECT_TRUE(stage.seat().take_press(horn, 1s));
+}
+
+TEST_F(TakePress, AReaderTakesForItselfAlone) {
+  Reader reader{stage.seat()};
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  Reader late{stage.seat()};
+  EXPECT_TRUE(reader.take_press(horn, 100ms));
+  EXPECT_FALSE(reader.take_press(horn, 100ms));
+  EXPECT_TRUE(stage.seat().take_press(horn, 100ms));
+  EXPECT_FALSE(late.take_press(horn, 100ms)) << "it was pressed before";
 }
 
 }  // namespace

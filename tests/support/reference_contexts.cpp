@@ -111,6 +111,7 @@ void ReferenceModel::mute(const std::string& name) {
     if (mute.name != name) continue;
     for (std::size_t a = 0; a < actions_.size(); ++a) {
       if (!silences(mute, book_.actions[a].name) || actions_[a].mutes++ > 0) continue;
+      actions_[a].taken = actions_[a].log.size();
       for (Device& device : devices_) {
         for (std::size_t i = 0; i < items_.size(); ++i) {
           if (items_[i].action == a) cut(device.contacts[i], items_[i]);

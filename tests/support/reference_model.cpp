@@ -366,7 +366,12 @@ void ReferenceModel::complete(Time until) {
 bool ReferenceModel::take_press(const std::string& name, Duration within) {
   const auto found = std::find_if(book_.actions.begin(), book_.actions.end(),
                                   [&](const auto& a) { return a.name == name; });
-  Action& action = actions_[static_cast<std::size_t>(found - book_.actions.begin())];
+  const auto number = static_cast<std::size_t>(found - book_.actions.begin());
+  Action& action = actions_[number];
+  const bool is_bound = std::any_of(items_.begin(), items_.end(), [&](const Item& item) {
+    return item.action == number && is_entered(item.context);
+  });
+  if (!is_bound) return false;
   const std::size_t size = action.log.size();
   for (std::size_t i = std::max(action.taken, size - std::min<std::size_t>(size, 4)); i < size;
        ++i) {

@@ -12,17 +12,24 @@ namespace nextmove::core {
 /// In order of time, and in order of coming where times are equal. Grows to its working size once.
 class EventQueue {
  public:
-  void push(const Event& event) {
-    if (event.time < newest_ || count_ == room_) [[unlikely]]
-      return insert(event);
+  void push(const Event& event) { goes_last(event) ? append(event) : insert(event); }
+
+  /// Whether there is a place for it behind all others. There is none for a time below 0, nor while
+  /// events are being read.
+  bool goes_last(const Event& event) const { return event.time >= newest_ && count_ != room_; }
+  /// push, of one that goes last.
+  void append(const Event& event) {
     newest_ = event.time;
     events_[count_++] = event;
   }
 
-  /// The events up to and including `now`. Valid until the next push or drop.
-  std::span<const Event> until(Time now) const {
+  /// The events up to and including `now`, to be read until they are dropped. Nothing may be pushed
+  /// meanwhile.
+  std::span<const Event> read_until(Time now) {
     const std::span all{events_.data(), count_};
-    if (newest_ <= now) [[likely]]
+    const bool are_due = newest_ <= now;
+    newest_ = Time::max();
+    if (are_due) [[likely]]
       return all;
     const auto later = std::upper_bound(all.begin(), all.end(), now, is_before);
     return all.first(static_cast<std::size_t>(later - all.begin()));
@@ -37,7 +44,7 @@ class EventQueue {
     std::copy(events_.begin() + static_cast<std::ptrdiff_t>(count),
               events_.begin() + static_cast<std::ptrdiff_t>(count_), events_.begin());
     count_ -= count;
-    if (count_ == 0) newest_ = Time::zero();
+    newest_ = count_ == 0 ? Time::zero() : events_[count_ - 1].time;
   }
 
  private:
@@ -57,7 +64,7 @@ class EventQueue {
 
   std::size_t room_ = 256;  // a busy frame
   std::size_t count_ = 0;
-  Time newest_{};  // of the last event, 0 where there is none
+  Time newest_{};  // of the last event, 0 where there is none, the end of time while some are read
   std::vector<Event> events_ = std::vector<Event>(room_);
 };
 

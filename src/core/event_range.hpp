@@ -36,19 +36,20 @@ inline constexpr std::array<EventRange, control_count> event_ranges = {
 #undef NEXTMOVE_CONTROL
 };
 
-/// is_valid, but for buttons between up and down. Not a number fits nowhere.
+/// Whether the control may have these values, but for buttons between up and down. Not a number
+/// fits nowhere.
 inline bool is_in_range(const Event& event) {
   const auto index = static_cast<std::size_t>(event.control);
   if (index >= control_count) return false;
   const EventRange& range = event_ranges[index];
   return event.x >= range.low_x && event.x <= range.high_x && event.y >= range.low_y &&
-         event.y <= range.high_y && event.time >= Time::zero();
+         event.y <= range.high_y;
 }
 
 /// The kind of a device of which no events come.
 inline constexpr DeviceKind no_device{0xff};
 
-/// Whether a device of this kind may say this.
+/// Whether a device of this kind may say this, at whatever time.
 inline bool fits(const Event& event, DeviceKind kind) {
   const auto index = static_cast<std::size_t>(event.control);
   return index < control_count && event_ranges[index].device == kind && is_in_range(event);

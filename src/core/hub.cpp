@@ -223,14 +223,7 @@ std::span<const Notice> Hub::notices() const {
 // ---- events
 
 void Hub::feed(const Event& event) {
-  core::HubState& state = *state_;
-  if (!core::fits(event, state.seating.kind_of(event.device))) [[unlikely]]
-    return state.tell_fault(event);
-  if (state.is_special()) [[unlikely]] {
-    if (!state.may_feed()) return;
-    state.report(event);
-  }
-  state.queue.push(event);
+  state_->feed(event);
 }
 
 void Hub::release_all(Time now) {
@@ -246,7 +239,7 @@ void Hub::update(Time now) {
   state.journal.is_running = true;
   state.report(Updated{now});
   state.phase = core::Phase::events;
-  const std::span<const Event> due = state.queue.until(now);
+  const std::span<const Event> due = state.queue.read_until(now);
   for (const Event& event : due) state.work_off(event);
   state.queue.drop(due.size());
   state.seating.update_captures(now);

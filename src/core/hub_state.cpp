@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "event_faults.hpp"
+#include "event_range.hpp"
 #include "shown.hpp"
 
 namespace nextmove::core {
@@ -67,6 +68,15 @@ bool HubState::may_update(Time now) const {
            "the time goes back from " + in_seconds(journal.now) + " to " + in_seconds(now) +
                "; pass the time since the start, which only grows, not the length of a step");
   return false;
+}
+
+void HubState::feed_slowly(const Event& event) {
+  const bool is_sound = fits(event, seating.kind_of(event.device)) && event.time >= Time::zero();
+  if (!is_sound) return tell_fault(event);
+  const bool is_unusual = phase == Phase::events || journal.is_telling();
+  if (is_unusual && !is_open("Hub::feed")) return;
+  report(event);
+  queue.push(event);
 }
 
 void HubState::tell_fault(const Event& event) const {

@@ -55,11 +55,12 @@ class HubState {
     }
   }
 
-  /// Whether an event that comes in must do more than wait for its update.
-  bool is_special() const { return phase == Phase::events || journal.is_on(); }
-  /// Whether it may come in.
-  bool may_feed() const {
-    return (phase != Phase::events && !journal.is_telling()) || is_open("Hub::feed");
+  void feed(const Event& event) {
+    const bool is_simple =
+        fits(event, seating.kind_of(event.device)) && queue.goes_last(event) && !journal.is_on();
+    if (is_simple) [[likely]]
+      return queue.append(event);
+    feed_slowly(event);
   }
 
   // Where one of these is false, `call` has been complained of (hub_state.cpp).
@@ -75,8 +76,6 @@ class HubState {
   bool is_plugged(DeviceId device, std::string_view call) const;
   bool may_update(Time now) const;
 
-  /// An event that no device of the hub says: why not.
-  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event) const;
   /// After an update: whether what still waits will ever be due.
   void look_at_clocks(Time now) {
     if (!queue.is_empty() && clocks.is_stuck(queue.front().time, now)) [[unlikely]]
@@ -95,6 +94,10 @@ class HubState {
   Phase phase = Phase::idle;
 
  private:
+  /// An event that must do more than wait behind the others.
+  [[gnu::noinline]] void feed_slowly(const Event& event);
+  /// An event that no device of the hub says: why not.
+  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event) const;
   [[gnu::cold, gnu::noinline]] void tell_stuck(Time now) const;
 };
 

@@ -242,18 +242,15 @@ void Controls::turn_light(Time now) {
 }
 
 Vec2 Controls::direction() const {
-  const auto of_keys = [](const std::array<float, 4>& keys) {
-    return at_most_one({keys[3] - keys[1], keys[0] - keys[2]});
-  };
-  const Vec2 letters = of_keys(letters_);
-  const Vec2 arrows = of_keys(arrows_);
-  const Vec2 keyboard = at_most_one({letters.x + arrows.x, letters.y + arrows.y});
+  std::array<float, 4> keys;
+  for (std::size_t i = 0; i < keys.size(); ++i) keys[i] = std::max(letters_[i], arrows_[i]);
+  const Vec2 keyboard = at_most_one({keys[3] - keys[1], keys[0] - keys[2]});
   const Vec2 pad = beyond_dead_zone(stick_);
   return square(pad) > square(keyboard) * rounded_one ? pad : keyboard;
 }
 
 float Controls::engine() const {
-  const float keys = std::clamp(key_r_ - key_f_ + page_up_ - page_down_, -1.0F, 1.0F);
+  const float keys = std::max(key_r_, page_up_) - std::max(key_f_, page_down_);
   const float triggers = std::clamp(right_trigger_ - left_trigger_, -1.0F, 1.0F);
   return of_larger_size(keys, beyond_dead_zone(triggers, trigger_dead_zone));
 }

@@ -34,6 +34,15 @@ inline Vec2 clamped(Vec2 v, ActionKind kind) {
   return {std::clamp(v.x, 0.0F, 1.0F), std::clamp(v.y, 0.0F, 1.0F)};
 }
 
+/// The same with a length of at most `reach`, where that is less than 1; 0 is no reach at all.
+inline Vec2 limited(Vec2 value, ActionKind kind, float reach) {
+  if (reach >= 1) [[likely]]
+    return clamped(value, kind);
+  if (reach <= 0) return {};
+  const Vec2 in_range = clamped({value.x / reach, value.y / reach}, kind);
+  return {in_range.x * reach, in_range.y * reach};
+}
+
 /// Makes presses and releases lead from `was_held` to what is held now.
 void settle_edges(ButtonReading& button, bool was_held);
 

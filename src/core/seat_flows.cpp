@@ -46,11 +46,9 @@ void SeatState::flow(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
 }
 
 void SeatState::retarget(Slot& slot, const LiveBinding& binding, Cause cause) {
-  Vec2 sum;
-  for (std::uint32_t i = 0; i < binding.count; ++i) {
-    add(sum, slot.shares[binding.first_state + i], 1);
-  }
-  const Vec2 target = bent(binding, clamped(sum, ActionKind::vector));
+  const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
+  const Vec2 sum = pushed(binding, slot.shares.data());
+  const Vec2 target = bent(binding, is_motion ? clamped(sum, ActionKind::vector) : sum);
   FlowState& flow = slot.flows[binding.flow];
   if (target == flow.target) return;
   advance(slot, binding, flow_time());

@@ -122,27 +122,22 @@ Vec2 SeatState::merged(ActionId action) {
   return tally_.heard(action).mutes != 0 ? Vec2{} : largest;
 }
 
-// Within a device the bindings add up.
+// Within a device they add up. The length is limited last, once, so that opposites cancel whatever
+// else is pushed.
 template <ActionKind kind>
 Vec2 SeatState::device_value(const Driver& driver) const {
   if (kind == ActionKind::motion) return {};
   Vec2 of_device;
+  float reach = 0;  // of all that push
   for (const LiveBinding& binding : driver.bindings) {
-    Vec2 bent_value;
-    if (binding.flow != no_index) {
-      bent_value = driver.flows[binding.flow].smooth;
-    } else if (binding.count != 0) {
-      Vec2 sum;
-      const Vec2* share = driver.shares + binding.first_state;
-      for (const Vec2* end = share + binding.count; share != end; ++share) {
-        sum = {sum.x + share->x, sum.y + share->y};
-      }
-      bent_value = bent(binding, clamped(sum, kind));
-    }
+    const Vec2 bent_value = binding.flow != no_index
+                                ? driver.flows[binding.flow].smooth
+                                : bent(binding, pushed(binding, driver.shares));
     const Vec2 shaped = binding.shaping.scaled(bent_value);
     of_device = {of_device.x + shaped.x, of_device.y + shaped.y};
+    reach += shaped == Vec2{} ? 0.0F : binding.shaping.scale();
   }
-  return clamped(of_device, kind);
+  return limited(of_device, kind, std::min(reach, 1.0F));
 }
 
 void SeatState::commit(ActionId action, const Intake& intake) {

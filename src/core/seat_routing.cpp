@@ -259,7 +259,7 @@ void SeatState::rest(Slot& slot) {
   }
 }
 
-// The route's context is left: whatever it holds is released.
+// The route's context is left: whatever it holds is released. Flows must be settled afterwards.
 void SeatState::release(Slot& slot, const Route& route) {
   RouteState& state = slot.routes[route.state];
   if (route.kind == RouteKind::point) {
@@ -274,8 +274,9 @@ void SeatState::release(Slot& slot, const Route& route) {
       flow.target = flow.smooth = flow.pending = {};
       slot.live[Wiring::index(route.action)].is_stale = true;
       tally_.mark(route.action);
+      rewired_flows_.push_back({&slot, &binding});
     }
-    lean(slot, route.action, route.state, {});
+    if (is_live(route.kind)) lean(slot, route.action, route.state, {});
   } else {
     cut_contact(slot, route, state);
   }

@@ -45,7 +45,7 @@ void SeatState::make_room() {
   flipped_.reserve(wiring_->with_count());
   gestures_.reserve(slots_.size() * wiring_->gesture_count());
   flows_.reserve(slots_.size() * wiring_->flow_count());
-  rewired_flows_.reserve(slots_.size() * wiring_->state_count());
+  rewired_flows_.reserve(2 * slots_.size() * wiring_->state_count());  // released and taken up
 }
 
 void SeatState::find_custom_functions() {

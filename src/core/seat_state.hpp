@@ -243,7 +243,8 @@ class SeatState {
   void advance_flows(Time until);
   Vec2 bent(const LiveBinding& binding, Vec2 value) const {
     const Vec2 curved = binding.shaping.bent(value);
-    return binding.custom == no_index ? curved : custom(binding, curved);
+    if (binding.custom == no_index) return curved;
+    return custom(binding, clamped(curved, ActionKind::vector));
   }
   Vec2 custom(const LiveBinding& binding, Vec2 value) const;
 

@@ -20,7 +20,8 @@ class LengthShaping {
   LengthShaping() = default;
   LengthShaping(const Shaping& shaping, float dead_zone);
 
-  /// Dead zones and curve. Expects a length of at most 1; keeps the direction.
+  /// Dead zones and curve. Keeps the direction; what is longer than 1 comes out as 1 does, but for
+  /// a straight shaping, which lets it pass.
   Vec2 bent(Vec2 value) const {
     if (is_straight_) return value;
     if (axial_ > 0) value = {beyond_axial(value.x), beyond_axial(value.y)};
@@ -32,6 +33,7 @@ class LengthShaping {
   }
 
   Vec2 scaled(Vec2 value) const { return {value.x * scale_, value.y * scale_}; }
+  float scale() const { return scale_; }
 
  private:
   float beyond_axial(float value) const {

@@ -52,6 +52,20 @@ struct LiveState {
   }
 };
 
+/// How far the controls of `binding` are pushed, whose shares begin at `shares` with state 0: each
+/// direction as far as the furthest of its controls; opposite directions cancel.
+inline Vec2 pushed(const LiveBinding& binding, const Vec2* shares) {
+  const Vec2* share = shares + binding.first_state;
+  if (binding.count == 1) return *share;
+  Vec2 most;
+  Vec2 least;
+  for (const Vec2* end = share + binding.count; share != end; ++share) {
+    most = {std::max(most.x, share->x), std::max(most.y, share->y)};
+    least = {std::min(least.x, share->x), std::min(least.y, share->y)};
+  }
+  return {most.x + least.x, most.y + least.y};
+}
+
 /// A finger on a touch screen.
 struct Finger {
   Vec2 place = nowhere;

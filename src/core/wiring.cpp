@@ -92,6 +92,21 @@ struct Wiring::Draft {
   std::size_t number = 0;  // of the binding, counted over all contexts
   float dead_zone = 0;
   const BindingDefinition* binding = nullptr;
+  bool is_direction = false;
+
+  /// Whether they are shaped together, on one kind of device. Displacements keep to their binding:
+  /// what smoothing holds back of them goes with its context.
+  bool is_shaped_with(const Draft& other) const {
+    if (number == other.number && route.kind == other.route.kind) return true;
+    const bool are_directions =
+        is_direction && other.is_direction && is_live(route.kind) && is_live(other.route.kind);
+    return are_directions && dead_zone == other.dead_zone && binding->rate == other.binding->rate &&
+           with_dead_zone(binding->shaping) == with_dead_zone(other.binding->shaping);
+  }
+  Shaping with_dead_zone(Shaping shaping) const {
+    shaping.dead_zone = dead_zone;
+    return shaping;
+  }
 
   bool is_of_live_binding() const {
     const Shaping& shaping = binding->shaping;
@@ -124,14 +139,18 @@ class Wiring::Drafter {
       map_whole(control, kind_of(binding), route);
     });
     for (const Direction& direction : directions()) {
-      add(binding, binding.*direction.control, [&](const ResolvedControl& control, Route& route) {
-        map_direction(control, direction, route);
-      });
+      add(
+          binding, binding.*direction.control,
+          [&](const ResolvedControl& control, Route& route) {
+            map_direction(control, direction, route);
+          },
+          true);
     }
   }
 
   template <class Map>
-  void add(const BindingDefinition& binding, const PlacedControl& placed, Map map) {
+  void add(const BindingDefinition& binding, const PlacedControl& placed, Map map,
+           bool is_direction = false) {
     const auto control = resolve(placed, definition_.zones);
     if (!control) return;
     Route route;
@@ -149,7 +168,7 @@ class Wiring::Drafter {
     if (is_scaled_here) scale(binding.shaping.scale, route);
     drafts_.push_back({route, context_, control->source, control->device, number_,
                        binding.shaping.dead_zone.value_or(default_dead_zone(control->form)),
-                       &binding});
+                       &binding, is_direction});
   }
 
   ActionKind kind_of(const BindingDefinition& binding) const {
@@ -174,6 +193,7 @@ Wiring::Wiring(const PlaybookDefinition& definition)
     contexts_.push_back(compiled);
   }
   std::vector<Draft> drafts = Drafter{definition}.drafts();
+  agree_on_dead_zones(drafts);
   lay_routes(drafts);
   lay_live_bindings(drafts);
   lay_with_controls(definition, drafts);
@@ -194,8 +214,17 @@ void Wiring::lay_routes(std::vector<Draft>& drafts) {
   accumulate(first_route_);
 }
 
-// The parts of a binding that sit on different kinds of device never meet: each device adds up its
-// own. So a live binding is what one binding has on one kind of device.
+// Where the controls of a binding differ, the one that rests least calmly decides.
+void Wiring::agree_on_dead_zones(std::vector<Draft>& drafts) {
+  std::map<std::pair<std::size_t, DeviceKind>, float> widest;
+  for (const Draft& draft : drafts) {
+    float& dead_zone = widest[{draft.number, draft.device}];
+    dead_zone = std::max(dead_zone, draft.dead_zone);
+  }
+  for (Draft& draft : drafts) draft.dead_zone = widest[{draft.number, draft.device}];
+}
+
+// What sits on different kinds of device never meets: each device adds up its own.
 void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
   std::vector<Index> members;
   for (Index i = 0; i < drafts.size(); ++i) {
@@ -203,25 +232,33 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
     actions_[index(drafts[i].route.action)].drivers |= 1U
                                                        << static_cast<unsigned>(drafts[i].device);
   }
-  const auto group = [&](Index i) { return live_cell(drafts[i].route.action, drafts[i].device); };
-  const auto key = [&](Index i) {
-    return std::tuple{group(i), drafts[i].number, drafts[i].route.kind == RouteKind::nudge};
+  const auto cell_of = [&](Index i) { return live_cell(drafts[i].route.action, drafts[i].device); };
+  // Of those that are shaped together, the first stands for all.
+  std::map<std::size_t, std::vector<Index>> firsts;
+  const auto first_of = [&](Index i) {
+    std::vector<Index>& known = firsts[cell_of(i)];
+    const auto found = std::find_if(known.begin(), known.end(), [&](Index other) {
+      return drafts[other].is_shaped_with(drafts[i]);
+    });
+    return found != known.end() ? *found : known.emplace_back(i);
   };
-  std::stable_sort(members.begin(), members.end(),
-                   [&](Index a, Index b) { return key(a) < key(b); });
+  std::vector<std::tuple<std::size_t, std::size_t, Index, Index>> sorted;
+  for (const Index i : members) {
+    const Index first = first_of(i);
+    sorted.emplace_back(cell_of(i), drafts[first].number, first, i);
+  }
+  std::sort(sorted.begin(), sorted.end());
 
   first_binding_.assign(actions_.size() * device_kind_count + 1, 0);
   std::map<std::string_view, Index> customs;
   Index state = 0;
-  float dead_zone = 0;
-  for (std::size_t i = 0; i < members.size(); ++i) {
-    const Draft& draft = drafts[members[i]];
+  for (const auto& [cell, number, first, member] : sorted) {
+    const Draft& draft = drafts[member];
     const Shaping& shaping = draft.binding->shaping;
-    const bool is_same = i > 0 && group(members[i - 1]) == group(members[i]) &&
-                         drafts[members[i - 1]].number == draft.number;
-    if (!is_same) {
+    if (first == member) {
       LiveBinding binding;
       binding.first_state = state;
+      binding.shaping = {shaping, draft.dead_zone};
       binding.action = draft.route.action;
       binding.smoothing = static_cast<float>(to_seconds(shaping.smoothing));
       if (!shaping.custom.empty()) {
@@ -232,17 +269,13 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
       }
       if (draft.binding->rate != 0) binding.rate = draft.binding->rate;
       bindings_.push_back(std::move(binding));
-      ++first_binding_[group(members[i]) + 1];
-      dead_zone = 0;
+      ++first_binding_[cell + 1];
     }
     LiveBinding& binding = bindings_.back();
-    Route& route = routes_[members[i]];
+    Route& route = routes_[member];
     route.binding = static_cast<Index>(bindings_.size() - 1);
     const bool takes_time = route.kind == RouteKind::flow || binding.smoothing > 0;
     if (takes_time && binding.flow == no_index) binding.flow = static_cast<Index>(flow_count_++);
-    // Where the controls of a binding differ, the one that rests least calmly decides.
-    dead_zone = std::max(dead_zone, draft.dead_zone);
-    binding.shaping = {shaping, dead_zone};
     if (route.kind == RouteKind::nudge) continue;
     route.state = state++;
     ++binding.count;

@@ -57,8 +57,9 @@ struct Route {
   std::array<float, 4> to_y{};
 };
 
-/// The routes of one axis, vector or motion binding on one kind of device, whose sum is shaped
-/// together. Their states are neighbours.
+/// The routes of an axis, a vector or a motion on one kind of device that are shaped together: that
+/// of a control which drives the whole action, or those of all directions with equal shaping, in
+/// whichever binding and context they stand. Their states are neighbours.
 struct LiveBinding {
   std::uint32_t first_state = 0;
   std::uint32_t count = 0;
@@ -89,7 +90,7 @@ class Wiring {
   const std::vector<Route>& routes() const { return routes_; }
   const Gesture& gesture(const Route& route) const { return gestures_[route.gesture]; }
 
-  /// The bindings through which a device of this kind drives an axis, a vector or a motion.
+  /// Those through which a device of this kind drives an axis, a vector or a motion.
   std::span<const LiveBinding> live_bindings(ActionId action, DeviceKind device) const {
     const Index* at = &first_binding_[live_cell(action, device)];
     return {bindings_.data() + at[0], bindings_.data() + at[1]};
@@ -150,6 +151,7 @@ class Wiring {
   static std::size_t live_cell(ActionId action, DeviceKind device) {
     return index(action) * device_kind_count + static_cast<std::size_t>(device);
   }
+  static void agree_on_dead_zones(std::vector<Draft>& drafts);
   void lay_routes(std::vector<Draft>& drafts);
   void lay_live_bindings(const std::vector<Draft>& drafts);
   void lay_with_controls(const PlaybookDefinition& definition, const std::vector<Draft>& drafts);

@@ -1,4 +1,5 @@
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "support/playbooks.hpp"
@@ -97,22 +98,126 @@ TEST_F(Merging, TheDirectionsOfAnAxisAddUp) {
   EXPECT_EQ(read(throttle).value, -1);
 }
 
-TEST(MergingWithinADevice, TwoBindingsOfOneActionAddUpToNoMoreThanOne) {
+// ---- several bindings of directions on one device
+
+BindingDefinition letters() {
+  return keys_for("steer", Control::KeyW, Control::KeyA, Control::KeyS, Control::KeyD);
+}
+
+BindingDefinition arrows() {
+  return keys_for("steer", Control::ArrowUp, Control::ArrowLeft, Control::ArrowDown,
+                  Control::ArrowRight);
+}
+
+/// Letters at the helm, and arrows there or in the wheelhouse above it; both are entered.
+struct TwoHands : testing::Rehearsal {
+  TwoHands(BindingDefinition left, BindingDefinition right, bool are_apart = false)
+      : testing::Rehearsal(make(definition(std::move(left), std::move(right), are_apart))) {
+    seat().enter("helm");
+    seat().enter("wheelhouse");
+  }
+
+  static PlaybookDefinition definition(BindingDefinition left, BindingDefinition right,
+                                       bool are_apart) {
+    PlaybookDefinition book{.actions = {{.name = "steer", .kind = ActionKind::vector}},
+                            .contexts = {{.name = "helm", .bindings = {std::move(left)}},
+                                         {.name = "wheelhouse", .rank = 1}}};
+    book.contexts[are_apart ? 1 : 0].bindings.push_back(std::move(right));
+    return book;
+  }
+
+  /// What steer reads with these down and no others.
+  Vec2 with(std::initializer_list<Control> keys) {
+    for (const Control key : keys) press(key);
+    wait(10ms);
+    const Vec2 value = seat().read(hub().playbook().vector("steer")).value;
+    for (const Control key : keys) release(key);
+    wait(10ms);
+    return value;
+  }
+};
+
+struct LettersAndArrows : ::testing::TestWithParam<bool> {};
+
+TEST_P(LettersAndArrows, ReadOneOfNineValuesWhicheverAreDown) {
   using enum Control;
-  testing::Rehearsal stage{
-      make({.actions = {{.name = "steer", .kind = ActionKind::vector}},
-            .contexts = {
-                {.name = "helm",
-                 .bindings = {keys_for("steer", KeyW, KeyA, KeyS, KeyD),
-                              keys_for("steer", ArrowUp, ArrowLeft, ArrowDown, ArrowRight)}}}})};
+  constexpr std::array keys = {KeyW, KeyA, KeyS, KeyD, ArrowUp, ArrowLeft, ArrowDown, ArrowRight};
+  constexpr float diagonal = 0.70710677F;
+  TwoHands stage{letters(), arrows(), GetParam()};
   const Vector steer = stage.hub().playbook().vector("steer");
+  for (unsigned down = 0; down < 256; ++down) {
+    const auto pushes = [&](unsigned key) { return (down >> key & 0x11U) != 0 ? 1 : 0; };
+    for (unsigned i = 0; i < keys.size(); ++i) {
+      if ((down >> i & 1U) != 0) stage.press(keys[i]);
+    }
+    stage.wait(10ms);
+    const int x = pushes(3) - pushes(1);
+    const int y = pushes(0) - pushes(2);
+    const float length = x != 0 && y != 0 ? diagonal : 1;
+    const VectorReading reading = stage.seat().read(steer);
+    EXPECT_EQ(reading.value, (Vec2{static_cast<float>(x) * length, static_cast<float>(y) * length}))
+        << "keys " << down;
+    EXPECT_EQ(reading.digital.x, x) << "keys " << down;
+    EXPECT_EQ(reading.digital.y, y) << "keys " << down;
+    for (const Control key : keys) stage.release(key);
+    stage.wait(10ms);
+  }
+}
+
+INSTANTIATE_TEST_SUITE_P(InOneContextAndInTwo, LettersAndArrows, ::testing::Bool());
+
+TEST(DirectionsOfOneDevice, TheFurthestPushedControlOfADirectionCounts) {
+  using enum Control;
+  testing::Rehearsal stage{make(
+      {.actions = {{.name = "throttle", .kind = ActionKind::axis}},
+       .contexts = {
+           {.name = "helm",
+            .bindings = {{.action = "throttle", .more = PadRightTrigger},
+                         {.action = "throttle", .more = PadLeftTrigger, .less = PadSouth}}}}})};
+  const Axis throttle = stage.hub().playbook().axis("throttle");
   stage.seat().enter("helm");
+  stage.move(PadRightTrigger, 0.525F);
+  stage.move(PadLeftTrigger, 0.3F);
+  stage.wait(10ms);
+  EXPECT_FLOAT_EQ(stage.seat().read(throttle).value, 0.5F) << "its dead zone is 0.05";
+  stage.press(PadSouth);
+  stage.wait(10ms);
+  EXPECT_LT(stage.seat().read(throttle).value, 0);
+}
+
+TEST(DirectionsOfOneDevice, WhatIsShapedOtherwiseIsAddedAndCancelsAllTheSame) {
+  using enum Control;
+  BindingDefinition slow = arrows();
+  slow.shaping.scale = 0.5F;
+  TwoHands stage{letters(), slow};
+  EXPECT_EQ(stage.with({ArrowRight}), (Vec2{0.5F, 0}));
+  EXPECT_EQ(stage.with({KeyA, ArrowRight}), (Vec2{-0.5F, 0}));
+  EXPECT_EQ(stage.with({KeyD, ArrowRight}), (Vec2{1, 0}));
+  BindingDefinition soft = arrows();
+  soft.shaping.smoothing = 1ms;
+  TwoHands smoothed{letters(), soft};
+  EXPECT_EQ(smoothed.with({KeyW, KeyA, ArrowRight}), (Vec2{0, 1})) << "drifts to no side";
+}
+
+TEST(DirectionsOfOneDevice, AScaledDiagonalIsNoLongerThanAScaledKey) {
+  using enum Control;
+  BindingDefinition slow = letters();
+  slow.shaping.scale = 0.5F;
+  TwoHands stage{slow, arrows()};
+  const Vec2 diagonal = stage.with({KeyW, KeyD});
+  EXPECT_FLOAT_EQ(std::hypot(diagonal.x, diagonal.y), 0.5F);
+}
+
+TEST(DirectionsOfOneDevice, AContextThatIsLeftTakesOnlyItsOwnControlsAway) {
+  using enum Control;
+  TwoHands stage{letters(), arrows(), true};
+  const Vector steer = stage.hub().playbook().vector("steer");
   stage.press(KeyW);
   stage.press(ArrowUp);
+  stage.seat().leave("wheelhouse");
   stage.wait(10ms);
   EXPECT_EQ(stage.seat().read(steer).value, (Vec2{0, 1}));
   stage.release(KeyW);
-  stage.press(KeyS);
   stage.wait(10ms);
   EXPECT_EQ(stage.seat().read(steer).value, (Vec2{0, 0}));
 }

@@ -122,7 +122,7 @@ class Maker {
     if (action.kind == ActionKind::button) {
       if (one_in(2)) binding.gesture = gesture();
       if (one_in(4)) binding.thresholds = {.press_at = 0.75F, .release_at = 0.25F};
-    } else if (action.kind != ActionKind::pointer) {
+    } else if (action.kind != ActionKind::pointer && one_in(2)) {
       set_shaping(binding.shaping);
     }
     if (action.kind == ActionKind::motion && one_in(2)) binding.rate = 10;

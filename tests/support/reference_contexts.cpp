@@ -50,12 +50,20 @@ void ReferenceModel::unlist(std::size_t context) {
   for (Device& device : devices_) {
     for (std::size_t i = 0; i < items_.size(); ++i) {
       if (items_[i].context != context) continue;
-      cut(device.contacts[i], items_[i]);
-      device.contacts[i] = {};
-      device.flows[items_[i].binding] = {};
+      let_go_of(device, i);
     }
   }
   entered_.erase(std::find(entered_.begin(), entered_.end(), context));
+}
+
+void ReferenceModel::let_go_of(Device& device, std::size_t i) {
+  const Item& item = items_[i];
+  cut(device.contacts[i], item);
+  device.contacts[i] = {};
+  device.flows[item.binding].pending = {};
+  if (item.control.device != device.kind || is_moved(item.control.form)) return;
+  Flow& flow = device.flows[group_of(device.kind, item.binding)];
+  flow.target = flow.smooth = {};
 }
 
 // What the new scheme does not play is over, as if its context had been left.
@@ -68,9 +76,7 @@ void ReferenceModel::hold_to(const std::string& scheme) {
     for (std::size_t i = 0; i < items_.size(); ++i) {
       const bool is_over = played[i] && !plays(items_[i]);
       if (!is_over || items_[i].control.device != device.kind) continue;
-      cut(device.contacts[i], items_[i]);
-      device.contacts[i] = {};
-      device.flows[items_[i].binding] = {};
+      let_go_of(device, i);
     }
   }
   settle_contexts();

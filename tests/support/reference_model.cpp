@@ -38,6 +38,11 @@ ReferenceModel::ReferenceModel(const PlaybookDefinition& book)
       binding_contexts_.push_back(c);
     }
   }
+  for (std::size_t kind = 0; kind < groups_.size(); ++kind) {
+    for (std::size_t b = 0; b < bindings_.size(); ++b) {
+      groups_[kind].push_back(find_group(static_cast<DeviceKind>(kind), b));
+    }
+  }
 }
 
 // ---- who hears what
@@ -204,9 +209,9 @@ void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time ti
     if (kind == ActionKind::button) {
       operate_button(device, i, value, time);
     } else if (is_moved(item.control.form)) {
-      Point amount = contribution(item, value);
+      const auto [right, left, up, down] = contribution(item, value);
       const double scale = static_cast<double>(item.definition->shaping.scale);
-      amount = {amount.x * scale, amount.y * scale};
+      const Point amount = {(right - left) * scale, (up - down) * scale};
       Point& sum = item.definition->shaping.smoothing > 0us ? device.flows[item.binding].pending
                                                             : device.nudges[item.action];
       sum = {sum.x + amount.x, sum.y + amount.y};

@@ -3,6 +3,7 @@
 // the definitions and the table of controls.
 #pragma once
 
+#include <array>
 #include <map>
 #include <string>
 #include <vector>
@@ -67,7 +68,7 @@ class ReferenceModel {
     std::map<Control, Vec2> values;
     std::vector<Contact> contacts;      // by item
     std::map<Control, bool> with_down;  // by with-control
-    std::vector<Flow> flows;            // by binding
+    std::vector<Flow> flows;            // by group; what is pending, by binding
     std::vector<Point> nudges;          // by action
   };
   struct Action {
@@ -112,12 +113,19 @@ class ReferenceModel {
   void complete(Time until);
   void list(std::size_t context);
   void unlist(std::size_t context);
+  void let_go_of(Device& device, std::size_t item);
   void settle_contexts();
   void note_what_is_down();
   void find_pointers();
 
-  Point contribution(const Item& item, Vec2 value) const;
-  Point shaped(const Device& device, std::size_t binding) const;
+  std::array<double, 4> contribution(const Item& item, Vec2 value) const;
+  Shaping shaping_on(DeviceKind kind, std::size_t binding) const;
+  bool has_directions(std::size_t binding) const;
+  std::size_t find_group(DeviceKind kind, std::size_t binding) const;
+  std::size_t group_of(DeviceKind kind, std::size_t binding) const {
+    return groups_[static_cast<std::size_t>(kind)][binding];
+  }
+  Point shaped(const Device& device, std::size_t group) const;
   bool takes_time(const BindingDefinition& binding) const;
   void move_flows(Time until);
   void retarget(const Device* operated, Control source);
@@ -129,6 +137,7 @@ class ReferenceModel {
   std::vector<const BindingDefinition*> bindings_;
   std::vector<std::size_t> binding_actions_;
   std::vector<std::size_t> binding_contexts_;
+  std::array<std::vector<std::size_t>, device_kind_count> groups_;  // by kind and binding
   std::vector<Device> devices_;
   std::vector<Action> actions_;
   std::vector<std::size_t> entered_;  // who hears first in front

@@ -38,7 +38,8 @@ void ReferenceModel::find_pointers() {
   }
 }
 
-ReferenceModel::Point ReferenceModel::contribution(const Item& item, Vec2 value) const {
+// How far right, left, up and down.
+std::array<double, 4> ReferenceModel::contribution(const Item& item, Vec2 value) const {
   std::array<float, 4> halves = halves_of(value);
   for (int half = 0; half < 4; ++half) {
     const bool is_heard = (item.control.part >> half & 1) != 0 && hears(item, half);
@@ -57,32 +58,68 @@ ReferenceModel::Point ReferenceModel::contribution(const Item& item, Vec2 value)
   const Shaping& shaping = item.definition->shaping;
   if (shaping.invert_x) point.x = -point.x;
   if (shaping.invert_y) point.y = -point.y;
-  return point;
+  return {std::max(point.x, 0.0), std::max(-point.x, 0.0), std::max(point.y, 0.0),
+          std::max(-point.y, 0.0)};
 }
 
-// The sum of what one binding has on this device, shaped, but neither smoothed nor scaled.
-ReferenceModel::Point ReferenceModel::shaped(const Device& device, std::size_t binding) const {
-  const Shaping& shaping = bindings_[binding]->shaping;
-  Point sum;
-  double inner = 0;
+// As it is written, with the dead zone that its controls on this kind of device have.
+Shaping ReferenceModel::shaping_on(DeviceKind kind, std::size_t binding) const {
+  Shaping shaping = bindings_[binding]->shaping;
+  double widest = 0;
   for (const Item& item : items_) {
-    if (item.binding != binding || item.control.device != device.kind) continue;
-    const double own = usual_dead_zone(item.control.form);
-    inner = std::max(inner, shaping.dead_zone ? static_cast<double>(*shaping.dead_zone) : own);
-    if (is_moved(item.control.form)) continue;
+    if (item.binding != binding || item.control.device != kind) continue;
+    widest = std::max(widest, usual_dead_zone(item.control.form));
+  }
+  if (!shaping.dead_zone) shaping.dead_zone = static_cast<float>(widest);
+  return shaping;
+}
+
+bool ReferenceModel::has_directions(std::size_t binding) const {
+  return std::any_of(items_.begin(), items_.end(), [&](const Item& item) {
+    return item.binding == binding && item.direction != nullptr;
+  });
+}
+
+// Bindings of directions that are shaped alike are one: the first of them.
+std::size_t ReferenceModel::find_group(DeviceKind kind, std::size_t binding) const {
+  if (!has_directions(binding)) return binding;
+  for (std::size_t other = 0; other < binding; ++other) {
+    const bool is_alike = binding_actions_[other] == binding_actions_[binding] &&
+                          has_directions(other) &&
+                          bindings_[other]->rate == bindings_[binding]->rate &&
+                          shaping_on(kind, other) == shaping_on(kind, binding);
+    if (is_alike) return other;
+  }
+  return binding;
+}
+
+// What one group has on this device, shaped, but neither smoothed nor scaled.
+ReferenceModel::Point ReferenceModel::shaped(const Device& device, std::size_t group) const {
+  const Shaping shaping = shaping_on(device.kind, group);
+  const auto inner = static_cast<double>(*shaping.dead_zone);
+  std::array<double, 4> furthest{};
+  for (const Item& item : items_) {
+    if (item.action != binding_actions_[group] || item.control.device != device.kind) continue;
+    if (group_of(device.kind, item.binding) != group || is_moved(item.control.form)) continue;
     const auto value = device.values.find(item.control.source);
     if (value == device.values.end() || !is_entered(item.context)) continue;
-    const Point add = contribution(item, value->second);
-    sum = {sum.x + add.x, sum.y + add.y};
+    const std::array<double, 4> push = contribution(item, value->second);
+    for (std::size_t i = 0; i < 4; ++i) furthest[i] = std::max(furthest[i], push[i]);
   }
+  const auto [right, left, up, down] = furthest;
+  Point sum = {right - left, up - down};
   double length = std::hypot(sum.x, sum.y);
-  if (length > 1) sum = {sum.x / length, sum.y / length};
+  const bool is_motion = book_.actions[binding_actions_[group]].kind == ActionKind::motion;
+  if (length > 1 && is_motion) sum = {sum.x / length, sum.y / length};
   const auto beyond = [](double v, double edge) {
     return std::copysign(std::max(std::abs(v) - edge, 0.0) / (1 - edge), v);
   };
   const auto axial = static_cast<double>(shaping.axial_dead_zone);
   sum = {beyond(sum.x, axial), beyond(sum.y, axial)};
   length = std::hypot(sum.x, sum.y);
+  const bool is_straight = axial == 0 && inner == 0 && shaping.outer_dead_zone == 0 &&
+                           shaping.curve.points.empty() && shaping.curve.power == 1;
+  if (is_straight) return sum;
   const double outer = 1 - static_cast<double>(shaping.outer_dead_zone);
   if (length <= inner) return {};
   double reached = std::min((length - inner) / (outer - inner), 1.0);
@@ -138,11 +175,12 @@ void ReferenceModel::retarget(const Device* operated, Control source) {
       if (!takes_time(*bindings_[b])) continue;
       Flow& flow = device.flows[b];
       const Point before = flow.target;
-      flow.target = is_entered(binding_contexts_[b]) ? shaped(device, b) : Point{};
+      flow.target = group_of(device.kind, b) == b ? shaped(device, b) : Point{};
       const bool is_changed = before.x != flow.target.x || before.y != flow.target.y;
       const bool is_own =
           &device == operated && std::any_of(items_.begin(), items_.end(), [&](const Item& item) {
-            return item.binding == b && item.control.source == source;
+            return item.action == binding_actions_[b] && item.control.source == source &&
+                   group_of(device.kind, item.binding) == b;
           });
       const bool is_smoothed = bindings_[b]->shaping.smoothing > Duration::zero() && is_own;
       if (is_changed && !is_smoothed) flow.smooth = flow.target;
@@ -153,20 +191,23 @@ void ReferenceModel::retarget(const Device* operated, Control source) {
 ReferenceModel::Point ReferenceModel::value_of(const Device& device, std::size_t action) const {
   const ActionKind kind = book_.actions[action].kind;
   Point value;
+  double reach = 0;
   for (std::size_t b = 0; kind != ActionKind::motion && b < bindings_.size(); ++b) {
-    if (binding_actions_[b] != action || !is_entered(binding_contexts_[b])) continue;
+    if (binding_actions_[b] != action || group_of(device.kind, b) != b) continue;
     const Point part = takes_time(*bindings_[b]) ? device.flows[b].smooth : shaped(device, b);
     const auto scale = static_cast<double>(bindings_[b]->shaping.scale);
     value = {value.x + part.x * scale, value.y + part.y * scale};
+    if (part.x != 0 || part.y != 0) reach += scale;
   }
-  const auto clamp = [&] {
+  const auto limit = [&](double most) {
     const double length = std::hypot(value.x, value.y);
-    if (length > 1 && kind != ActionKind::motion) value = {value.x / length, value.y / length};
+    if (length <= most || kind == ActionKind::motion) return;
+    value = {value.x / length * most, value.y / length * most};
   };
-  clamp();
+  limit(std::min(reach, 1.0));
   const Point nudge = device.nudges[action];
   value = {value.x + nudge.x, value.y + nudge.y};
-  clamp();
+  limit(1);
   return value;
 }
 

@@ -8,7 +8,6 @@ namespace {
 
 constexpr float stick_dead_zone = 0.15F;
 constexpr float trigger_dead_zone = 0.05F;
-constexpr float rounded_one = 1.000001F;  // no full stick is larger than a key
 constexpr float light_dead_zone = 0.2F;
 constexpr float light_smoothing = 0.06F;  // seconds
 constexpr float light_rate = 180;
@@ -33,10 +32,6 @@ float beyond_dead_zone(float value, float dead_zone) {
   return std::copysign((length - dead_zone) / (1 - dead_zone), value);
 }
 
-float of_larger_size(float a, float b) {
-  return std::abs(b) > std::abs(a) ? b : a;
-}
-
 }  // namespace
 
 void Controls::handle(const Event& event) {
@@ -46,20 +41,20 @@ void Controls::handle(const Event& event) {
   if (is_menu_open) return handle_in_menu(event);
   const bool in_lobby = place == Place::lobby;
   switch (event.control) {
-    case KeyW: letters_[0] = event.x; break;
-    case KeyA: letters_[1] = event.x; break;
-    case KeyS: letters_[2] = event.x; break;
-    case KeyD: letters_[3] = event.x; break;
-    case ArrowUp: arrows_[0] = event.x; break;
-    case ArrowLeft: arrows_[1] = event.x; break;
-    case ArrowDown: arrows_[2] = event.x; break;
-    case ArrowRight: arrows_[3] = event.x; break;
-    case KeyR: key_r_ = event.x; break;
-    case KeyF: key_f_ = event.x; break;
-    case PageUp: page_up_ = event.x; break;
-    case PageDown: page_down_ = event.x; break;
-    case PadRightTrigger: right_trigger_ = event.x; break;
-    case PadLeftTrigger: left_trigger_ = event.x; break;
+    case KeyW: push_letter(0, event.x); break;
+    case KeyA: push_letter(1, event.x); break;
+    case KeyS: push_letter(2, event.x); break;
+    case KeyD: push_letter(3, event.x); break;
+    case ArrowUp: push_arrow(0, event.x); break;
+    case ArrowLeft: push_arrow(1, event.x); break;
+    case ArrowDown: push_arrow(2, event.x); break;
+    case ArrowRight: push_arrow(3, event.x); break;
+    case KeyR: push_engine(key_r_, event.x); break;
+    case KeyF: push_engine(key_f_, event.x); break;
+    case PageUp: push_engine(page_up_, event.x); break;
+    case PageDown: push_engine(page_down_, event.x); break;
+    case PadRightTrigger: push_engine(right_trigger_, event.x); break;
+    case PadLeftTrigger: push_engine(left_trigger_, event.x); break;
     case PadLeftStick: lean({event.x, event.y}, event.time); break;
     case PadRightStick:
       turn_light(event.time);
@@ -205,11 +200,37 @@ void Controls::call(Hold& hold, const Event& event) {
   find_next_due();
 }
 
+void Controls::push_letter(std::size_t key, float value) {
+  letters_[key] = value;
+  if (place == Place::crane) return work_crane();
+  weigh_direction();
+}
+
+void Controls::push_arrow(std::size_t key, float value) {
+  arrows_[key] = value;
+  weigh_direction();
+}
+
 void Controls::lean(Vec2 stick, Time time) {
-  stick_ = stick;
-  if (place != Place::crane) return;
-  hoist_.set(beyond_dead_zone(stick.y, stick_dead_zone), time);
-  slew_.set(beyond_dead_zone(stick.x, stick_dead_zone), time);
+  if (place == Place::crane) {
+    hoist_.set(beyond_dead_zone(stick.y, stick_dead_zone), time);
+    slew_.set(beyond_dead_zone(stick.x, stick_dead_zone), time);
+    return work_crane();
+  }
+  stick_ = beyond_dead_zone(stick);
+  weigh_direction();
+}
+
+void Controls::work_crane() {
+  hoist_driven_.weigh_smoothed(letters_[0] - letters_[2], hoist_.target);
+  slew_driven_.weigh_smoothed(letters_[3] - letters_[1], slew_.target);
+}
+
+void Controls::push_engine(float& control, float value) {
+  control = value;
+  const float keys = std::max(key_r_, page_up_) - std::max(key_f_, page_down_);
+  const float triggers = beyond_dead_zone(right_trigger_ - left_trigger_, trigger_dead_zone);
+  engine_.weigh({keys, 0}, {triggers, 0});
 }
 
 void Controls::complete_holds(Time until) {
@@ -241,18 +262,10 @@ void Controls::turn_light(Time now) {
   smooth_light_ = {target.x + behind.x * kept, target.y + behind.y * kept};
 }
 
-Vec2 Controls::direction() const {
+void Controls::weigh_direction() {
   std::array<float, 4> keys;
   for (std::size_t i = 0; i < keys.size(); ++i) keys[i] = std::max(letters_[i], arrows_[i]);
-  const Vec2 keyboard = at_most_one({keys[3] - keys[1], keys[0] - keys[2]});
-  const Vec2 pad = beyond_dead_zone(stick_);
-  return square(pad) > square(keyboard) * rounded_one ? pad : keyboard;
-}
-
-float Controls::engine() const {
-  const float keys = std::max(key_r_, page_up_) - std::max(key_f_, page_down_);
-  const float triggers = std::clamp(right_trigger_ - left_trigger_, -1.0F, 1.0F);
-  return of_larger_size(keys, beyond_dead_zone(triggers, trigger_dead_zone));
+  direction_.weigh(at_most_one({keys[3] - keys[1], keys[0] - keys[2]}), stick_);
 }
 
 void Controls::update(Time now) {
@@ -260,13 +273,15 @@ void Controls::update(Time now) {
   hand.settle(now);
   const bool is_at_helm = place == Place::helm && !is_menu_open;
   const bool is_in_crane = place == Place::crane && !is_menu_open;
-  const Vec2 towards = is_at_helm ? direction() : Vec2{};
+  const Vec2 pushed = direction_.take();
+  const Vec2 towards = is_at_helm ? pushed : Vec2{};
   set_vector(steer, is_chart_open || is_muted ? Vec2{} : towards);
   set_vector(pan_chart, is_chart_open ? towards : Vec2{});
-  set_axis(throttle, is_at_helm ? engine() : 0);
+  const float engine = engine_.take().x;
+  set_axis(throttle, is_at_helm ? engine : 0);
   turn_light(now);
   const Vec2 moved = is_chart_open ? Vec2{} : moved_;
-  look = square(turned_) > square(moved) ? turned_ : moved;
+  look = {turned_.x + moved.x, turned_.y + moved.y};
   if (!is_at_helm) look = {};
   zoom_chart = is_chart_open && is_at_helm ? zoomed_ : Vec2{};
   turned_ = moved_ = zoomed_ = {};
@@ -274,8 +289,8 @@ void Controls::update(Time now) {
     hoist_.advance(now);
     slew_.advance(now);
   }
-  set_axis(hoist, is_in_crane ? of_larger_size(letters_[0] - letters_[2], hoist_.value) : 0);
-  set_axis(slew, is_in_crane ? of_larger_size(letters_[3] - letters_[1], slew_.value) : 0);
+  set_axis(hoist, is_in_crane ? hoist_driven_.take_smoothed(hoist_.value) : 0);
+  set_axis(slew, is_in_crane ? slew_driven_.take_smoothed(slew_.value) : 0);
   for (const Hold* hold : holds_) hold->note_progress(now);
   for (Button& button : buttons) button.update();
 }

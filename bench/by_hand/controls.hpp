@@ -1,8 +1,9 @@
 // What a programmer would write by hand for the demo's controls: a switch, flags for the screens
 // that are open, and the same rules (edges counted, diagonals of length one, dead zones, the
-// largest device wins, the upper screen claims what it uses). It gives the same readings on
-// keyboard, mouse and gamepad, which tests/bench/by_hand_test.cpp checks; it has no touch, no
-// queue, no check of its input, no schemes, and its screens do not change while a control is down.
+// device that is pushed furthest drives, the upper screen claims what it uses). It gives the same
+// readings on keyboard, mouse and gamepad, which tests/bench/by_hand_test.cpp checks; it has no
+// touch, no queue, no check of its input, no schemes, and its screens do not change while a control
+// is down.
 #pragma once
 
 #include <array>
@@ -74,8 +75,11 @@ class Controls {
   void lean(Vec2 stick, Time time);
   void complete_holds(Time until);
   void find_next_due();
-  Vec2 direction() const;
-  float engine() const;
+  void push_letter(std::size_t key, float value);
+  void push_arrow(std::size_t key, float value);
+  void push_engine(float& control, float value);
+  void weigh_direction();
+  void work_crane();
   void turn_light(Time now);
 
   Button* at_helm(ButtonName name) { return place == Place::helm ? &buttons[name] : nullptr; }
@@ -91,7 +95,11 @@ class Controls {
   float page_down_ = 0;
   float right_trigger_ = 0;
   float left_trigger_ = 0;
-  Vec2 stick_;
+  Vec2 stick_;  // beyond its dead zone
+  Driven direction_;
+  Driven engine_;
+  Driven hoist_driven_;
+  Driven slew_driven_;
   Vec2 right_stick_;
   Vec2 smooth_light_;  // the right stick, shaped
   Vec2 turned_;        // by it, since the last update

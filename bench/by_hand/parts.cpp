@@ -155,6 +155,49 @@ void Smooth::advance(Time to) {
   if (std::abs(value - target) < close_enough) value = target;
 }
 
+void Driven::weigh(Vec2 keys, Vec2 pad) {
+  choose(keys, pad);
+  note_peak(values_[driver_]);
+}
+
+void Driven::weigh_smoothed(float keys, float pad) {
+  choose({keys, 0}, {pad, 0});
+  if (driver_ == 0) note_peak(values_[0]);
+}
+
+void Driven::choose(Vec2 keys, Vec2 pad) {
+  constexpr float near = 0.05F;
+  values_ = {keys, pad};
+  const std::array<float, 2> sizes = {std::sqrt(square(keys)), std::sqrt(square(pad))};
+  const std::size_t other = 1 - driver_;
+  const float mine = sizes[driver_];
+  const bool is_larger = mine == 0 ? sizes[other] > 0 : sizes[other] > mine + near;
+  const bool comes_up = sizes_[other] < mine - near && sizes[other] >= mine - near;
+  if (is_larger || comes_up) driver_ = other;
+  sizes_ = sizes;
+}
+
+void Driven::note_peak(Vec2 value) {
+  if (value == last_) return;
+  last_ = value;
+  if (square(value) >= square(peak_)) peak_ = value;
+}
+
+Vec2 Driven::take() {
+  const Vec2 value = values_[driver_] == Vec2{} ? peak_ : values_[driver_];
+  peak_ = {};
+  return value;
+}
+
+float Driven::take_smoothed(float smooth_pad) {
+  const float keys = values_[0].x;
+  float value = driver_ == 0 ? keys : smooth_pad;
+  if (sizes_[driver_] == 0) value = std::abs(smooth_pad) > std::abs(keys) ? smooth_pad : keys;
+  if (value == 0) value = peak_.x;
+  peak_ = {};
+  return value;
+}
+
 // What counts is a press or a push, a turn of the wheel, or a movement that is no nudge.
 void Hand::note(const Event& event) {
   const Use& use = uses[static_cast<std::size_t>(event.control)];

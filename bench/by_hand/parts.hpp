@@ -102,6 +102,29 @@ struct Smooth {
   void advance(Time to);
 };
 
+/// An axis or a vector that keys and the pad may drive: who drives goes on until the other is
+/// larger by 0.05 or comes up to it. What was pushed between two updates only is read once.
+class Driven {
+ public:
+  /// One of them has another value.
+  void weigh(Vec2 keys, Vec2 pad);
+  /// The same where the pad's value is smoothed on its way to `pad`.
+  void weigh_smoothed(float keys, float pad);
+  /// What it reads as in this update.
+  Vec2 take();
+  float take_smoothed(float smooth_pad);
+
+ private:
+  void choose(Vec2 keys, Vec2 pad);
+  void note_peak(Vec2 value);
+
+  std::array<Vec2, 2> values_{};
+  std::array<float, 2> sizes_{};
+  std::size_t driver_ = 0;
+  Vec2 last_;
+  Vec2 peak_;
+};
+
 /// Which device the player uses. Keyboard and mouse are in one hand.
 class Hand {
  public:

@@ -18,6 +18,10 @@ struct Intake {
   bool is_changed = false;   // by an interceptor
 };
 
+inline float length(Vec2 v) {
+  return std::sqrt(v.x * v.x + v.y * v.y);
+}
+
 /// The square of a length of 1, whichever way it points, is no more than this.
 inline constexpr float rounded_one = 1.000001F;
 
@@ -34,13 +38,13 @@ inline Vec2 clamped(Vec2 v, ActionKind kind) {
   return {std::clamp(v.x, 0.0F, 1.0F), std::clamp(v.y, 0.0F, 1.0F)};
 }
 
-/// The same with a length of at most `reach`, where that is less than 1; 0 is no reach at all.
+/// The same with a length of at most `reach`, where that is less than 1.
 inline Vec2 limited(Vec2 value, ActionKind kind, float reach) {
-  if (reach >= 1) [[likely]]
-    return clamped(value, kind);
-  if (reach <= 0) return {};
-  const Vec2 in_range = clamped({value.x / reach, value.y / reach}, kind);
-  return {in_range.x * reach, in_range.y * reach};
+  if (reach >= 1) return clamped(value, kind);
+  const float square = value.x * value.x + value.y * value.y;
+  if (square <= reach * reach * rounded_one) return value;
+  const float factor = reach / std::sqrt(square);
+  return {value.x * factor, value.y * factor};
 }
 
 /// Makes presses and releases lead from `was_held` to what is held now.

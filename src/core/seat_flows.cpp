@@ -46,16 +46,18 @@ void SeatState::flow(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
 }
 
 void SeatState::retarget(Slot& slot, const LiveBinding& binding, Cause cause) {
-  const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
-  const Vec2 sum = pushed(binding, slot.shares.data());
-  const Vec2 target = bent(binding, is_motion ? clamped(sum, ActionKind::vector) : sum);
+  const Vec2 target = bent(binding, pushed(binding, slot.shares.data()));
   FlowState& flow = slot.flows[binding.flow];
   if (target == flow.target) return;
-  advance(slot, binding, flow_time());
+  // Up to here, who drives has driven.
+  for (const LiveState* live : drivers_of(binding.action)) {
+    for (const LiveBinding& other : live->bindings) {
+      if (other.flow != no_index) advance(*live->slot, other, flow_time());
+    }
+  }
+  expect_change(binding.action, slot.live[Wiring::index(binding.action)]);
   flow.target = target;
   if (cause != Cause::operated || binding.smoothing == 0) flow.smooth = target;
-  slot.live[Wiring::index(binding.action)].is_stale = true;
-  tally_.mark(binding.action);
   list_flow(slot, binding);
 }
 
@@ -79,7 +81,9 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until) {
   flow.until = until;
   if (!flow.is_listed) return;  // at rest all the while
   LiveState& live = slot.live[Wiring::index(binding.action)];
+  Drive& drive = drives_[Wiring::index(binding.action)];
   const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
+  if (is_motion && drive.pending != 0) weigh(binding.action, ActionKind::motion);
   Vec2 way;  // the integral of the smoothed value over dt
   if (binding.smoothing > 0) {
     const float kept = decay(dt / binding.smoothing);
@@ -88,12 +92,23 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until) {
     add(way, behind, binding.smoothing * (1 - kept));
     flow.smooth = {flow.target.x + behind.x * kept, flow.target.y + behind.y * kept};
     live.add_nudge(flow.pending, 1 - kept);
+    drive.is_nudged = true;
     flow.pending = {flow.pending.x * kept, flow.pending.y * kept};
   } else {
     add(way, flow.target, dt);
   }
-  if (is_motion) live.add_nudge(binding.shaping.scaled(way), binding.rate);
-  live.is_stale = true;
+  if (is_motion) {
+    if (drive.driver == &live)
+      add(drive.way, binding.shaping.scaled(way), binding.rate * live.share);
+  } else {
+    live.is_stale = true;
+    if (drive.pending == 0) {
+      drive.pending = event_;
+      drive.changed = &live;
+    } else if (drive.changed != &live) {
+      drive.changed = nullptr;
+    }
+  }
   tally_.mark(binding.action);
 }
 
@@ -105,6 +120,7 @@ bool SeatState::comes_to_rest(Slot& slot, const LiveBinding& binding) {
   LiveState& live = slot.live[Wiring::index(binding.action)];
   flow.smooth = flow.target;
   live.add_nudge(flow.pending, 1);
+  drives_[Wiring::index(binding.action)].is_nudged = true;
   flow.pending = {};
   const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
   flow.is_listed = is_motion && flow.target != Vec2{};

@@ -5,13 +5,6 @@
 #include "seat_state.hpp"
 
 namespace nextmove::core {
-namespace {
-
-float square(Vec2 v) {
-  return v.x * v.x + v.y * v.y;
-}
-
-}  // namespace
 
 void SeatState::update(Time now) {
   since_last_ = now - last_update_;
@@ -86,58 +79,6 @@ Intake SeatState::collect_button(ActionId action) {
     heard.is_blocked = false;
   }
   return intake;
-}
-
-Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
-  switch (kind) {
-    case ActionKind::axis: return merged<ActionKind::axis>(action);
-    case ActionKind::vector: return merged<ActionKind::vector>(action);
-    default: return merged<ActionKind::motion>(action);
-  }
-}
-
-// Across devices the largest wins, so that a drifting stick never beats a key, and at equal size
-// (but for rounding: a full stick is no larger than a key) the device that was plugged in first.
-template <ActionKind kind>
-Vec2 SeatState::merged(ActionId action) {
-  Vec2 largest;
-  const std::uint32_t* const first = &first_driver_[Wiring::index(action)];
-  for (std::uint32_t i = first[0]; i != first[1]; ++i) {
-    const Driver& driver = drivers_[i];
-    LiveState& live = *driver.live;
-    Vec2 value = live.value;
-    if (live.is_stale) {
-      value = live.value = device_value<kind>(driver);
-      live.is_stale = false;
-      if (live.is_nudged) {
-        value = clamped({value.x + live.nudge.x, value.y + live.nudge.y}, kind);
-        live.nudge = {};
-        live.is_nudged = false;
-        tally_.mark(action);  // it is over with the next update
-      }
-    }
-    const bool is_larger = square(value) > square(largest) * rounded_one;
-    largest = {is_larger ? value.x : largest.x, is_larger ? value.y : largest.y};
-  }
-  return tally_.heard(action).mutes != 0 ? Vec2{} : largest;
-}
-
-// Within a device they add up. The length is limited last, once, so that opposites cancel whatever
-// else is pushed.
-template <ActionKind kind>
-Vec2 SeatState::device_value(const Driver& driver) const {
-  if (kind == ActionKind::motion) return {};
-  Vec2 of_device;
-  float reach = 0;  // of all that push
-  for (const LiveBinding& binding : driver.bindings) {
-    const Vec2 bent_value = binding.flow != no_index
-                                ? driver.flows[binding.flow].smooth
-                                : bent(binding, pushed(binding, driver.shares));
-    const Vec2 shaped = binding.shaping.scaled(bent_value);
-    of_device = {of_device.x + shaped.x, of_device.y + shaped.y};
-    reach += shaped == Vec2{} ? 0.0F : binding.shaping.scale();
-  }
-  return limited(of_device, kind, std::min(reach, 1.0F));
 }
 
 void SeatState::commit(ActionId action, const Intake& intake) {

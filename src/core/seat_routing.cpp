@@ -60,9 +60,8 @@ inline void SeatState::press(const Wire& wire, RouteState& state, float value, C
 }
 
 inline void SeatState::lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value) {
+  expect_change(action, slot.live[Wiring::index(action)]);
   slot.shares[state] = value;
-  slot.live[Wiring::index(action)].is_stale = true;
-  tally_.mark(action);
 }
 
 // The path of most events. It calls nothing on its way, so that it needs to keep nothing for later.
@@ -70,17 +69,34 @@ void SeatState::hear(Slot& slot, const Event& event) {
   const Source source = source_of(event.control);
   const Wires::Bundle& bundle = wires_.bundle(source);
   if (!bundle.is_plain || event.time >= next_due_) return hear_slowly(slot, event);
-  time_ = event.time;
+  begin_event(event.time);
   const Vec2 value = {event.x, event.y};
   note_use(slot, slot.controls[source], event);
   slot.controls[source] = value;
-  if (!bundle.is_quick) return operate(slot, bundle, value, Cause::operated);
-  for (const Wire& wire : bundle) lean(slot, wire.action, wire.state, linear(wire, value));
+  if (bundle.is_quick) return lean_quickly(slot, bundle, value);
+  operate(slot, bundle, value, Cause::operated);
+}
+
+// All of it is weighed at once, when all its wires have been heard.
+[[gnu::noinline]] void SeatState::lean_quickly(Slot& slot, const Wires::Bundle& bundle,
+                                               Vec2 value) {
+  for (const Wire& wire : bundle) {
+    if (drives_[Wiring::index(wire.action)].pending != 0) [[unlikely]]
+      weigh(wire.action);
+    slot.shares[wire.state] = linear(wire, value);
+    slot.live[Wiring::index(wire.action)].is_stale = true;
+  }
+  for (const Wire& wire : bundle) {
+    tally_.mark(wire.action);
+    LiveState& live = slot.live[Wiring::index(wire.action)];
+    if (live.is_stale) [[likely]]
+      weigh_change(wire.action, readings_[Wiring::index(wire.action)].kind, live);
+  }
 }
 
 [[gnu::noinline]] void SeatState::hear_slowly(Slot& slot, const Event& event) {
   if (event.time >= next_due_) complete_gestures(event.time);
-  time_ = event.time;
+  begin_event(event.time);
   note_use(slot, event);
   const Source source = source_of(event.control);
   const Vec2 value = {event.x, event.y};
@@ -162,8 +178,13 @@ void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, float a
 
 void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 amount) {
   if (amount == Vec2{}) return;
-  tally_.mark(wire.action);
   LiveState& live = slot.live[Wiring::index(wire.action)];
+  if (readings_[Wiring::index(wire.action)].kind == ActionKind::motion) {
+    tally_.mark(wire.action);
+  } else {
+    expect_change(wire.action, live);
+    drives_[Wiring::index(wire.action)].is_nudged = true;
+  }
   if (wire.route->binding == no_index) return live.add_nudge(amount, 1);
   const LiveBinding& binding = wiring_->binding(wire.route->binding);
   if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
@@ -248,11 +269,12 @@ void SeatState::rest(Slot& slot) {
     if (active.slot != &slot) continue;
     FlowState& flow = slot.flows[active.binding->flow];
     advance(slot, *active.binding, flow_time());
+    const ActionId action = active.binding->action;
+    expect_change(action, slot.live[Wiring::index(action)]);
     flow.smooth = flow.target;
     flow.pending = {};
-    slot.live[Wiring::index(active.binding->action)].is_stale = true;
-    tally_.mark(active.binding->action);
   }
+  forget_peaks(slot);
   // What is on with nothing down: toggles, and taps that wait for the next.
   for (const Route& route : wiring_->routes()) {
     if (route.gesture != no_index) cut_contact(slot, route, slot.routes[route.state]);
@@ -266,17 +288,19 @@ void SeatState::release(Slot& slot, const Route& route) {
     PointerState& pointer = pointers_[Wiring::index(route.action)];
     if (pointer.route == &route) pointer.slot = nullptr;
     tally_.mark(route.action);
+  } else if (!wiring_->drives(slot.kind, route.action)) {
+    return;  // its control is on another kind of device
   } else if (route.binding != no_index) {
     const LiveBinding& binding = wiring_->binding(route.binding);
     if (binding.flow != no_index) {
       advance(slot, binding, flow_time());
+      expect_change(route.action, slot.live[Wiring::index(route.action)]);
       FlowState& flow = slot.flows[binding.flow];
       flow.target = flow.smooth = flow.pending = {};
-      slot.live[Wiring::index(route.action)].is_stale = true;
-      tally_.mark(route.action);
       rewired_flows_.push_back({&slot, &binding});
     }
     if (is_live(route.kind)) lean(slot, route.action, route.state, {});
+    forget_peak(slot, route.action);
   } else {
     cut_contact(slot, route, state);
   }

@@ -29,6 +29,7 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Cust
       wiring_(&playbook_.data().wiring),
       wires_(*wiring_),
       tally_(wiring_->action_count()),
+      drives_(wiring_->action_count()),
       pointers_(wiring_->action_count()),
       mutes_(playbook_.mutes().size()) {
   for (const ActionDefinition& action : playbook_.actions()) readings_.push_back(fresh(action));
@@ -61,10 +62,16 @@ void SeatState::list_drivers() {
   for (std::size_t i = 0; i < wiring_->action_count(); ++i) {
     first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
     const auto action = static_cast<ActionId>(i);
+    const bool is_motion = readings_[i].kind == ActionKind::motion;
     for (const auto& slot : slots_) {
       if (!wiring_->drives(slot->kind, action)) continue;
-      drivers_.push_back({&slot->live[i], slot->shares.data(), slot->flows.data(),
-                          wiring_->live_bindings(action, slot->kind)});
+      LiveState& live = slot->live[i];
+      live.slot = slot.get();
+      live.bindings = wiring_->live_bindings(action, slot->kind);
+      live.is_smoothed =
+          !is_motion && std::any_of(live.bindings.begin(), live.bindings.end(),
+                                    [](const LiveBinding& it) { return it.flow != no_index; });
+      drivers_.push_back(&live);
     }
   }
   first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
@@ -105,6 +112,7 @@ void SeatState::play_by(Playbook playbook) {
   wiring_ = &playbook_.data().wiring;
   const std::size_t actions = wiring_->action_count();
   tally_.resize(actions);
+  drives_.assign(actions, {});
   pointers_.assign(actions, {});
   for (std::size_t i = 0; i < actions; ++i) {
     const ActionDefinition& action = playbook_.actions()[i];
@@ -220,25 +228,38 @@ void SeatState::remove_device(DeviceId device, Time time) {
   if (found == slots_.end()) return;
   Slot& slot = **found;
   if (time >= next_due_) complete_gestures(time);
-  time_ = time;
+  begin_event(time);
   rest(slot);
   std::erase_if(flows_, [&](const ActiveFlow& flow) { return flow.slot == &slot; });
   for (PointerState& pointer : pointers_) {
     if (pointer.slot == &slot) pointer.slot = nullptr;
   }
   for (std::size_t i = 0; i < readings_.size(); ++i) {
-    if (readings_[i].kind != ActionKind::button) tally_.mark(static_cast<ActionId>(i));
+    if (readings_[i].kind == ActionKind::button) continue;
+    tally_.mark(static_cast<ActionId>(i));
+    Drive& drive = drives_[i];
+    // What it moved before counts.
+    if (readings_[i].kind == ActionKind::motion) {
+      drive.way = {drive.way.x + slot.live[i].nudge.x, drive.way.y + slot.live[i].nudge.y};
+    }
+    if (drive.driver == &slot.live[i]) drive.driver = nullptr;
+    drive.changed = nullptr;
+    drive.pending = event_;
   }
   hand_.forget(slot, slots_, time);
   prompting_.renew();
   slots_.erase(found);
   std::erase(devices_, device);
   list_drivers();
+  // What another device points at is there again.
+  for (Source source = 0; source < control_count; ++source) {
+    if (is_position(source)) route_again(source);
+  }
 }
 
 void SeatState::release_all(Time time) {
   if (time >= next_due_) complete_gestures(time);
-  time_ = time;
+  begin_event(time);
   for (const auto& slot : slots_) rest(*slot);
 }
 

@@ -170,12 +170,18 @@ class SeatState {
     Slot* slot;
     const LiveBinding* binding;
   };
-  /// A device that drives an axis, a vector or a motion.
-  struct Driver {
-    LiveState* live;
-    const Vec2* shares;  // of the device, as the next
-    const FlowState* flows;
-    std::span<const LiveBinding> bindings;
+  /// An axis, a vector or a motion, across the devices.
+  struct Drive {
+    LiveState* driver = nullptr;   // of the device that drives
+    LiveState* changed = nullptr;  // the only one that has changed; nullptr where several may have
+    std::uint32_t pending = 0;     // the event whose changes are not weighed yet; 0 for none
+    float others = 0;              // no other than the driver is pushed further than this
+    Vec2 value{};                  // when it was weighed last
+    Vec2 peak{};                   // the largest to which it changed since the last update
+    float peak_size = 0;           // 0 for none
+    const LiveState* peak_of = nullptr;
+    Vec2 way{};  // of a motion: what the rates have come to since the last update
+    bool is_nudged = false;
   };
   struct PointerState {
     Vec2 position{};
@@ -201,6 +207,7 @@ class SeatState {
   void contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause);
   void impulse(Slot& slot, const Wire& wire, RouteState& state, float amount);
   void lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value);
+  void lean_quickly(Slot& slot, const Wires::Bundle& bundle, Vec2 value);
   void nudge(Slot& slot, const Wire& wire, Vec2 amount);
   void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void operate_with_controls(Slot& slot, Source source, Vec2 value);
@@ -262,11 +269,44 @@ class SeatState {
   void commit_pointer(ActionId action, Reading& reading, Vec2 position, bool is_present);
   void intercept(std::span<const ActionId> dirty);
   void list_interceptor(ListedInterceptor interceptor);
+
+  // Merging (seat_merging.cpp)
   Vec2 merged_value(ActionId action, ActionKind kind);
+  /// The devices that may drive it, as they came to the seat.
+  std::span<LiveState* const> drivers_of(ActionId action) const {
+    const std::uint32_t* const first = &first_driver_[Wiring::index(action)];
+    return {drivers_.data() + first[0], drivers_.data() + first[1]};
+  }
+  /// A value is about to change in the event at hand: those of the events before are weighed first.
+  void expect_change(ActionId action, LiveState& live) {
+    Drive& drive = drives_[Wiring::index(action)];
+    live.is_stale = true;
+    tally_.mark(action);
+    if (drive.pending == event_) {
+      if (drive.changed != &live) drive.changed = nullptr;
+      return;
+    }
+    if (drive.pending != 0) weigh(action);
+    drive.pending = event_;
+    drive.changed = &live;
+    live.is_stale = true;
+  }
+  void weigh(ActionId action);
+  void weigh(ActionId action, ActionKind kind);
+  void weigh_change(ActionId action, ActionKind kind, LiveState& live);
+  void reckon(LiveState& live, ActionKind kind) const;
   template <ActionKind kind>
-  Vec2 merged(ActionId action);
+  void reckon_value(LiveState& live) const;
   template <ActionKind kind>
-  Vec2 device_value(const Driver& driver) const;
+  void reckon_sum(LiveState& live) const;
+  void reckon_rate(LiveState& live) const;
+  void choose_driver(ActionId action);
+  static void note_value(Drive& drive);
+  Vec2 driven(ActionId action) const;
+  Vec2 moved(ActionId action);
+  void end_nudges(ActionId action);
+  void forget_peaks(const Slot& slot);
+  void forget_peak(const Slot& slot, ActionId action);
 
   std::vector<std::vector<DeviceKind>> hands() const;
   template <class Use>
@@ -285,6 +325,11 @@ class SeatState {
   bool exists(MuteId mute) const;
   bool can_take(ActionId action) const;
   std::string what_is_wrong(std::uint32_t hash, ActionKind kind) const;
+  /// From here on, what changes is of another event than before.
+  void begin_event(Time time) {
+    time_ = time;
+    ++event_;
+  }
   /// An event that comes late moves things from the last update on: what was before is told.
   Time flow_time() const { return time_ > last_update_ ? time_ : last_update_; }
   Time present() const { return time_ > journal_.now ? time_ : journal_.now; }
@@ -297,8 +342,9 @@ class SeatState {
   Customs& customs_;
   const Wiring* wiring_;
   Wires wires_;
-  Time time_{};            // of the event at hand
-  Time next_due_ = never;  // of the gestures that time completes
+  Time time_{};              // of the event at hand
+  std::uint32_t event_ = 1;  // its number
+  Time next_due_ = never;    // of the gestures that time completes
   std::vector<std::unique_ptr<Slot>> slots_;
   std::vector<DeviceId> devices_;  // of the slots
   Hand hand_;
@@ -306,8 +352,9 @@ class SeatState {
   mutable ToldOnce told_handles_;
   Tally tally_;
   std::vector<const Customs::Function*> custom_functions_;  // by number in the wiring
-  std::vector<Driver> drivers_;                             // by action, then as plugged in
+  std::vector<LiveState*> drivers_;                         // by action, then as plugged in
   std::vector<std::uint32_t> first_driver_;                 // by action, one more at the end
+  std::vector<Drive> drives_;                               // by action
   std::vector<PointerState> pointers_;                      // by action
   std::vector<ActiveGesture> gestures_;                     // under way, in the order of beginning
   std::vector<ActiveFlow> flows_;                           // moving

@@ -16,10 +16,6 @@ Vec2 difference(Vec2 a, Vec2 b) {
   return {a.x - b.x, a.y - b.y};
 }
 
-float length(Vec2 v) {
-  return std::sqrt(v.x * v.x + v.y * v.y);
-}
-
 Vec2 at_most_one(Vec2 v) {
   const float l = length(v);
   return l > 1 ? Vec2{v.x / l, v.y / l} : v;

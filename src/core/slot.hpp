@@ -3,6 +3,7 @@
 
 #include <array>
 #include <limits>
+#include <span>
 #include <vector>
 
 #include <nextmove/device.hpp>
@@ -12,6 +13,8 @@
 #include "wiring.hpp"
 
 namespace nextmove::core {
+
+struct Slot;
 
 inline constexpr Time never = Time::max();
 inline constexpr Vec2 nowhere = {-1, -1};  // a position that is not known
@@ -40,10 +43,17 @@ struct FlowState {
 
 /// What a device comes to for an axis, a vector or a motion.
 struct LiveState {
-  Vec2 value{};            // held: of axes and vectors
-  Vec2 nudge{};            // since the last update: displacements, and all of a motion
-  bool is_nudged = false;  // there is one
-  bool is_stale = false;   // a route or the nudge has changed since the last update
+  Vec2 value{};           // of axes and vectors
+  float size = 0;         // how far it is pushed, smoothed or not: who drives goes by this
+  float size_before = 0;  // before the change at hand
+  Vec2 nudge{};           // displacements since the last update
+  float share = 1;        // of a motion: how much of what its rates add up to is within the limit
+  bool is_smoothed = false;  // some of it is
+  bool is_nudged = false;    // there is a nudge
+  bool is_stale = false;     // a route or the nudge has changed since it was reckoned
+  // What it is reckoned from; see SeatState::list_drivers.
+  std::span<const LiveBinding> bindings;
+  Slot* slot = nullptr;
 
   void add_nudge(Vec2 amount, float factor) {
     nudge = {nudge.x + amount.x * factor, nudge.y + amount.y * factor};

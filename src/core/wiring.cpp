@@ -184,7 +184,8 @@ class Wiring::Drafter {
 
 Wiring::Wiring(const PlaybookDefinition& definition)
     : source_count_(control_count + definition.zones.size()) {
-  for (const ActionDefinition& action : definition.actions) actions_.push_back({0, action.digital});
+  for (const ActionDefinition& action : definition.actions)
+    actions_.push_back({0, 0, action.digital});
   for (const ContextDefinition& context : definition.contexts) {
     Context compiled{context.rank, 0};
     for (const DeviceKind kind : context.blocks) {
@@ -279,6 +280,8 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
     if (route.kind == RouteKind::nudge) continue;
     route.state = state++;
     ++binding.count;
+    float& reach = actions_[index(binding.action)].reach;
+    reach = std::max(reach, binding.reach());
   }
   accumulate(first_binding_);
   for (Route& route : routes_) {

@@ -69,6 +69,9 @@ struct LiveBinding {
   ActionId action = ActionId::none;
   float smoothing = 0;  ///< time constant in seconds
   float rate = 1;       ///< of a motion
+
+  /// Of a motion: the largest rate that comes of it.
+  float reach() const { return shaping.scale() * rate; }
 };
 
 class Wiring {
@@ -100,6 +103,8 @@ class Wiring {
   bool drives(DeviceKind device, ActionId action) const {
     return ((actions_[index(action)].drivers >> static_cast<unsigned>(device)) & 1U) != 0;
   }
+  /// Of a motion: the largest rate of a stick or a key; 0 without one.
+  float reach(ActionId action) const { return actions_[index(action)].reach; }
   /// How the action is read digitally.
   const Thresholds& digital(ActionId action) const { return actions_[index(action)].digital; }
 
@@ -140,6 +145,7 @@ class Wiring {
   };
   struct Action {
     unsigned drivers = 0;  // one bit per DeviceKind
+    float reach = 0;
     Thresholds digital{};
   };
   struct Draft;

@@ -424,6 +424,7 @@ TEST_F(SharedCaptures, AtRandomNothingSticks) {
   for (const Control button : pad_list) move(pad, button, 0);
   move(pad, PadLeftStick, 0);
   update();
+  update();
   for (std::size_t i = 0; i < 3; ++i) {
     EXPECT_FALSE(seat(i).read(horn).held) << i;
     EXPECT_EQ(seat(i).read(steer).value, Vec2{}) << i;

@@ -113,6 +113,7 @@ TEST_F(DigitalReading, ExactlyBetweenTwoOfTheFourWaysTheFirstOfThemIsRead) {
     stage.release(keys.one);
     stage.release(keys.other);
     stage.wait(1ms);
+    stage.wait(1ms);
   }
 }
 

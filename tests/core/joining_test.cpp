@@ -126,6 +126,7 @@ TEST_F(JoiningIn, TwoAtOneKeyboardReadTheirOwnWhateverBothHold) {
     const auto is_held = [&](unsigned key) { return static_cast<float>((held >> key) & 1U); };
     for (unsigned key = 0; key < 8; ++key) move(keyboard, keys[key], is_held(key));
     update();
+    update();
     for (unsigned player = 0; player < 2; ++player) {
       const unsigned first = player * 4;
       const Vec2 sum = {is_held(first) - is_held(first + 1),

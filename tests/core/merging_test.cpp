@@ -11,6 +11,7 @@ using Merging = AtTheHelm;
 
 TEST_F(Merging, OppositeKeysCancel) {
   stage.press(Control::KeyA);
+  stage.wait(10ms);
   stage.press(Control::KeyD);
   stage.wait(10ms);
   EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
@@ -51,15 +52,122 @@ TEST_F(Merging, AmongDevicesTheLargestWins) {
   EXPECT_EQ(read(steer).value.y, from_stick);
 }
 
-TEST_F(Merging, AFullStickIsNoLargerThanAKeyWhicheverWayItPoints) {
+TEST_F(Merging, WhoDrivesGoesOnUntilAnotherIsClearlyLarger) {
+  stage.move(Control::PadLeftStick, 0, 0.575F);  // 0.5 beyond the dead zone
+  stage.wait(10ms);
+  const DeviceId other = stage.hub().plug({DeviceKind::gamepad, "another"}, stage.now());
+  stage.hub().give(other, stage.seat());
+  const auto push = [&](float value) {
+    stage.hub().feed({stage.now(), other, Control::PadLeftStick, value, 0});
+    stage.wait(10ms);
+  };
+  push(0.5F);
+  EXPECT_GT(read(steer).value.y, 0) << "smaller by more than 0.05";
+  push(0.56F);
+  EXPECT_GT(read(steer).value.x, 0) << "came up to it: what is pushed now counts";
+  stage.move(Control::PadLeftStick, 0, 0.6F);
+  stage.wait(10ms);
+  EXPECT_GT(read(steer).value.x, 0) << "larger, but only just";
+  stage.move(Control::PadLeftStick, 0, 0.65F);
+  stage.wait(10ms);
+  EXPECT_GT(read(steer).value.y, 0) << "larger by more than 0.05";
+}
+
+TEST_F(Merging, TremblingDecidesNothing) {
   stage.press(Control::KeyA);
+  stage.wait(10ms);
+  stage.move(Control::PadLeftStick, 0.98F, 0);
+  stage.wait(10ms);
+  ASSERT_GT(read(steer).value.x, 0) << "the stick was pushed last";
+  for (int i = 0; i < 20; ++i) {
+    stage.move(Control::PadLeftStick, i % 2 == 0 ? 0.97F : 1, 0);
+    stage.wait(10ms);
+    EXPECT_GT(read(steer).value.x, 0);
+  }
+}
+
+TEST_F(Merging, OneThatIsAtRestDrivesNothing) {
+  stage.press(Control::KeyA);
+  stage.wait(10ms);
+  stage.release(Control::KeyA);
+  stage.move(Control::PadLeftStick, 0.18F, 0);  // hardly beyond the dead zone
+  stage.wait(10ms);
+  stage.wait(10ms);
+  EXPECT_GT(read(steer).value.x, 0);
+}
+
+TEST_F(Merging, ATapShorterThanAnUpdateIsReadOnce) {
+  stage.press(Control::KeyD);
+  stage.release(Control::KeyD);
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{1, 0}));
+  EXPECT_EQ(read(steer).digital.x, 1);
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+  EXPECT_EQ(read(steer).digital.x, 0);
+}
+
+TEST_F(Merging, WhatWasReadBeforeIsNotReadAgainWhenItEnds) {
+  stage.press(Control::KeyD);
+  stage.wait(10ms);
+  stage.move(Control::KeyD, 1);  // said again
+  stage.release(Control::KeyD);
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+}
+
+TEST_F(Merging, OfSeveralTapsTheLargestIsReadAndOfEqualOnesTheLast) {
+  stage.press(Control::KeyD);
+  stage.release(Control::KeyD);
+  stage.press(Control::KeyA);
+  stage.release(Control::KeyA);
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{-1, 0}));
+  stage.wait(10ms);
+  stage.press(Control::KeyD);
+  stage.release(Control::KeyD);
+  stage.move(Control::PadLeftStick, -0.5F, 0);
+  stage.move(Control::PadLeftStick, 0, 0);
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{1, 0}));
+}
+
+TEST_F(Merging, AMuteALostFocusAndALostDeviceEndATap) {
+  const auto tapped = [&] {
+    stage.wait(10ms);
+    stage.press(Control::KeyD);
+    stage.release(Control::KeyD);
+  };
+  tapped();
+  stage.hub().release_all(stage.now());
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+  tapped();
+  stage.unplug(DeviceKind::keyboard);
+  stage.wait(10ms);
+  EXPECT_EQ(read(steer).value, (Vec2{0, 0}));
+}
+
+TEST_F(Merging, AFullStickTakesOverFromAKeyWhicheverWayItPoints) {
   for (int degrees = 0; degrees < 360; ++degrees) {
     const float angle = static_cast<float>(degrees) / 57.29578F;
     const Vec2 corner = {std::clamp(1.4F * std::cos(angle), -1.0F, 1.0F),
                          std::clamp(1.4F * std::sin(angle), -1.0F, 1.0F)};
+    stage.press(Control::KeyA);
+    stage.wait(10ms);
     stage.move(Control::PadLeftStick, corner.x, corner.y);
     stage.wait(10ms);
-    ASSERT_EQ(read(steer).value, (Vec2{-1, 0})) << degrees << " degrees";
+    const float length = std::hypot(corner.x, corner.y);
+    ASSERT_NEAR(read(steer).value.x, corner.x / length, 1e-5) << degrees << " degrees";
+    ASSERT_NEAR(read(steer).value.y, corner.y / length, 1e-5) << degrees << " degrees";
+    stage.release(Control::KeyA);
+    stage.press(Control::KeyA);
+    stage.wait(10ms);
+    ASSERT_EQ(read(steer).value, (Vec2{-1, 0})) << "and a key from a stick";
+    stage.release(Control::KeyA);
+    stage.move(Control::PadLeftStick, 0, 0);
+    stage.wait(10ms);
+    stage.wait(10ms);
   }
 }
 
@@ -130,6 +238,7 @@ struct TwoHands : testing::Rehearsal {
   Vec2 with(std::initializer_list<Control> keys) {
     for (const Control key : keys) press(key);
     wait(10ms);
+    wait(10ms);
     const Vec2 value = seat().read(hub().playbook().vector("steer")).value;
     for (const Control key : keys) release(key);
     wait(10ms);
@@ -150,6 +259,7 @@ TEST_P(LettersAndArrows, ReadOneOfNineValuesWhicheverAreDown) {
     for (unsigned i = 0; i < keys.size(); ++i) {
       if ((down >> i & 1U) != 0) stage.press(keys[i]);
     }
+    stage.wait(10ms);  // one that was down first is seen here
     stage.wait(10ms);
     const int x = pushes(3) - pushes(1);
     const int y = pushes(0) - pushes(2);
@@ -160,6 +270,7 @@ TEST_P(LettersAndArrows, ReadOneOfNineValuesWhicheverAreDown) {
     EXPECT_EQ(reading.digital.x, x) << "keys " << down;
     EXPECT_EQ(reading.digital.y, y) << "keys " << down;
     for (const Control key : keys) stage.release(key);
+    stage.wait(10ms);
     stage.wait(10ms);
   }
 }

@@ -1,3 +1,5 @@
+#include <cmath>
+
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -94,10 +96,71 @@ TEST_F(Motions, DoNotDependOnTheFrameRate) {
   EXPECT_NEAR(sums[1], 96, 1e-2);
 }
 
-TEST_F(Motions, AcrossDevicesTheLargestWins) {
-  stage.move(Control::PadRightStick, 0.1F, 0);
-  stage.move(Control::MouseMotion, 20, 0);
+TEST_F(Motions, AMouseAddsJustWhatItMovesToWhatAStickComesTo) {
+  double sums[2] = {};
+  for (const int frames : {10, 500}) {
+    testing::Rehearsal other{make(definition())};
+    const Motion look = other.hub().playbook().motion("look");
+    other.seat().enter("helm");
+    other.move(Control::PadRightStick, 0.5F, 0);
+    for (int i = 0; i < frames; ++i) {
+      if (i % (frames / 10) == 0) other.move(Control::MouseMotion, 6, 0);
+      other.wait(1'000'000us / frames);
+      sums[frames == 10 ? 0 : 1] += static_cast<double>(other.seat().read(look).value.x);
+    }
+  }
+  EXPECT_NEAR(sums[0], 60 + 30, 1e-3);
+  EXPECT_NEAR(sums[1], 60 + 30, 1e-2);
+}
+
+TEST_F(Motions, AHelpersPadTurnsNoFaster) {
+  const DeviceId other = stage.hub().plug({DeviceKind::gamepad, "helper"}, stage.now());
+  stage.hub().give(other, stage.seat());
+  stage.move(Control::PadRightStick, 1, 0);
+  stage.hub().feed({stage.now(), other, Control::PadRightStick, 1, 0});
   stage.wait(100ms);
+  EXPECT_NEAR(look().x, 12, 1e-4);
+}
+
+// From the moment on at which one lets go, not from the next update on.
+TEST_F(Motions, WhoDrivesARateIsDecidedAtEveryMoment) {
+  stage.move(Control::PadRightStick, 1, 0);  // 120 a second
+  stage.press(Control::KeyJ);                // 60 to the left
+  stage.hub().feed(
+      {stage.now() + 40ms, stage.device(DeviceKind::gamepad), Control::PadRightStick, 0, 0});
+  stage.wait(100ms);
+  EXPECT_NEAR(look().x, 120 * 0.04 - 60 * 0.06, 1e-3);
+}
+
+TEST_F(Motions, ADiagonalAndTwoBindingsTurnNoFasterThanTheFastestOfThem) {
+  using enum Control;
+  BindingDefinition letters = keys_for("look", KeyW, KeyA, KeyS, KeyD);
+  letters.rate = 100;
+  BindingDefinition arrows = keys_for("look", ArrowUp, ArrowLeft, ArrowDown, ArrowRight);
+  arrows.rate = 40;
+  testing::Rehearsal other{make({.actions = {{.name = "look", .kind = ActionKind::motion}},
+                                 .contexts = {{.name = "helm", .bindings = {letters, arrows}}}})};
+  other.seat().enter("helm");
+  const Motion turned = other.hub().playbook().motion("look");
+  other.press(KeyW);
+  other.press(KeyD);
+  other.wait(100ms);
+  const Vec2 diagonal = other.seat().read(turned).value;
+  EXPECT_NEAR(std::hypot(diagonal.x, diagonal.y), 10, 1e-3);
+  other.release(KeyW);
+  other.press(ArrowRight);
+  other.wait(100ms);
+  EXPECT_NEAR(other.seat().read(turned).value.x, 10, 1e-3);
+  other.press(ArrowLeft);
+  other.release(ArrowRight);
+  other.wait(100ms);
+  EXPECT_NEAR(other.seat().read(turned).value.x, 6, 1e-3);
+}
+
+TEST_F(Motions, WhatADeviceMovedBeforeItWasUnpluggedCounts) {
+  stage.move(Control::MouseMotion, 20, 0);
+  stage.unplug(DeviceKind::mouse);
+  stage.wait(10ms);
   EXPECT_EQ(look(), (Vec2{10, 0}));
 }
 

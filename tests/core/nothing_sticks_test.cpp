@@ -111,6 +111,7 @@ TEST(NothingSticksAtRandom, WithEverythingUpEverythingIsAtRest) {
     stage.move(Control::PadLeftStick, 0, 0);
     stage.release(Control::PadLeftTrigger);
     stage.wait(10ms);
+    stage.wait(10ms);
     const Playbook& book = stage.hub().playbook();
     for (std::size_t i = 0; i < book.actions().size(); ++i) {
       const ActionId id{static_cast<std::uint16_t>(i)};

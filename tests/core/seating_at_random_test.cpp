@@ -177,6 +177,7 @@ TEST_F(SeatingAtRandom, NothingIsHeldWhenNothingIsDown) {
     for (const auto& [device, control] : down) hub.feed({now, device, control, 0});
     down.clear();
     advance();
+    advance();
     for (const auto& seat : hub.seats()) {
       ASSERT_FALSE(seat->read(horn).held) << "step " << i;
       ASSERT_EQ(seat->read(steer).value, Vec2{}) << "step " << i;

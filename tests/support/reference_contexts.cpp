@@ -61,6 +61,8 @@ void ReferenceModel::let_go_of(Device& device, std::size_t i) {
   cut(device.contacts[i], item);
   device.contacts[i] = {};
   device.flows[item.binding].pending = {};
+  Action& action = actions_[item.action];
+  if (action.peak_of == device.id) action.peak = {};
   if (item.control.device != device.kind || is_moved(item.control.form)) return;
   Flow& flow = device.flows[group_of(device.kind, item.binding)];
   flow.target = flow.smooth = {};

@@ -131,7 +131,8 @@ void ReferenceModel::plug(DeviceId id, DeviceKind kind) {
                       std::vector<Contact>(items_.size()),
                       {},
                       std::vector<Flow>(bindings_.size()),
-                      std::vector<Point>(actions_.size())});
+                      std::vector<Point>(actions_.size()),
+                      std::vector<double>(actions_.size())});
 }
 
 void ReferenceModel::feed(const Event& event) {
@@ -150,6 +151,7 @@ void ReferenceModel::update(Time now) {
   std::size_t done = 0;
   for (; done < queue_.size() && queue_[done].event.time <= now; ++done) work_off(queue_[done]);
   queue_.erase(queue_.begin(), queue_.begin() + static_cast<std::ptrdiff_t>(done));
+  weigh();
   complete(now);
   move_flows(now);
   now_ = now;
@@ -158,20 +160,31 @@ void ReferenceModel::update(Time now) {
 
 void ReferenceModel::work_off(const Queued& queued) {
   const Event& event = queued.event;
+  weigh();
   complete(event.time);
   move_flows(std::max(event.time, now_));
   const auto device = std::find_if(devices_.begin(), devices_.end(),
                                    [&](const Device& d) { return d.id == event.device; });
   if (queued.what == Queued::releasing) {
-    for (Device& each : devices_) cut(each);
+    for (Device& each : devices_) {
+      cut(each);
+      retarget(nullptr, Control::none);
+      weigh();
+      forget_peaks(each);
+    }
     find_pointers();
-    retarget(nullptr, Control::none);
   } else if (device == devices_.end()) {
     return;
   } else if (queued.what == Queued::unplugging) {
     cut(*device);
-    for (Action& action : actions_) {
+    retarget(nullptr, Control::none);
+    weigh();
+    forget_peaks(*device);
+    for (std::size_t a = 0; a < actions_.size(); ++a) {
+      Action& action = actions_[a];
       if (action.pointer == device->id) action.pointer = DeviceId::none;
+      if (action.driver == device->id) action.driver = DeviceId::none;
+      action.way = {action.way.x + device->nudges[a].x, action.way.y + device->nudges[a].y};
     }
     devices_.erase(device);
     find_pointers();

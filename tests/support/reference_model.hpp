@@ -70,6 +70,7 @@ class ReferenceModel {
     std::map<Control, bool> with_down;  // by with-control
     std::vector<Flow> flows;            // by group; what is pending, by binding
     std::vector<Point> nudges;          // by action
+    std::vector<double> sizes;          // by action: how far it is pushed
   };
   struct Action {
     int holders = 0;
@@ -81,10 +82,16 @@ class ReferenceModel {
     std::size_t taken = 0;
     // the reading
     ButtonReading button;
-    std::vector<Point> candidates;  // values that may all be the largest, but for rounding
+    Point value;
     Vec2 place;
     bool present = false;
     DeviceId pointer = DeviceId::none;
+    // who drives
+    DeviceId driver = DeviceId::none;
+    Point way;      // of a motion, by rates, since the last update
+    Point weighed;  // what it came to when it was weighed last
+    Point peak;     // the largest to which it changed since the last update
+    DeviceId peak_of = DeviceId::none;
   };
   struct Queued {
     Event event;
@@ -128,8 +135,21 @@ class ReferenceModel {
   Point shaped(const Device& device, std::size_t group) const;
   bool takes_time(const BindingDefinition& binding) const;
   void move_flows(Time until);
+  double rate_of(std::size_t binding) const;
+  double largest_rate(const Device* device, std::size_t action) const;
+  double size_of_rates(const Device& device, std::size_t action) const;
+  double share_of(const Device& device, std::size_t action) const;
+  static Point limited(Point value, double most);
   void retarget(const Device* operated, Control source);
+  /// Shaped apart, added up and limited: as it is pushed, or as smoothing lets it through.
+  Point sum_of(const Device& device, std::size_t action, bool is_smooth) const;
+  bool is_smoothed(const Device& device, std::size_t action) const;
   Point value_of(const Device& device, std::size_t action) const;
+  double size_of(const Device& device, std::size_t action) const;
+  Point driven(std::size_t action) const;
+  void weigh();
+  void choose_driver(std::size_t action);
+  void forget_peaks(const Device& device);
   void read();
 
   PlaybookDefinition book_;

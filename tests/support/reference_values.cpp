@@ -108,15 +108,12 @@ ReferenceModel::Point ReferenceModel::shaped(const Device& device, std::size_t g
   }
   const auto [right, left, up, down] = furthest;
   Point sum = {right - left, up - down};
-  double length = std::hypot(sum.x, sum.y);
-  const bool is_motion = book_.actions[binding_actions_[group]].kind == ActionKind::motion;
-  if (length > 1 && is_motion) sum = {sum.x / length, sum.y / length};
   const auto beyond = [](double v, double edge) {
     return std::copysign(std::max(std::abs(v) - edge, 0.0) / (1 - edge), v);
   };
   const auto axial = static_cast<double>(shaping.axial_dead_zone);
   sum = {beyond(sum.x, axial), beyond(sum.y, axial)};
-  length = std::hypot(sum.x, sum.y);
+  const double length = std::hypot(sum.x, sum.y);
   const bool is_straight = axial == 0 && inner == 0 && shaping.outer_dead_zone == 0 &&
                            shaping.curve.points.empty() && shaping.curve.power == 1;
   if (is_straight) return sum;
@@ -151,20 +148,56 @@ void ReferenceModel::move_flows(Time until) {
       const BindingDefinition& binding = *bindings_[b];
       if (!takes_time(binding)) continue;
       Flow& flow = device.flows[b];
-      Point& nudge = device.nudges[binding_actions_[b]];
+      Action& action = actions_[binding_actions_[b]];
       const double tau = to_seconds(binding.shaping.smoothing);
       const double kept = tau > 0 ? std::exp(-dt / tau) : 0;
       const Point behind = {flow.smooth.x - flow.target.x, flow.smooth.y - flow.target.y};
       const double rate =
           static_cast<double>(binding.rate) * static_cast<double>(binding.shaping.scale);
-      nudge.x += rate * (flow.target.x * dt + behind.x * tau * (1 - kept));
-      nudge.y += rate * (flow.target.y * dt + behind.y * tau * (1 - kept));
+      if (action.driver == device.id) {
+        const double share = rate * share_of(device, binding_actions_[b]);
+        action.way.x += share * (flow.target.x * dt + behind.x * tau * (1 - kept));
+        action.way.y += share * (flow.target.y * dt + behind.y * tau * (1 - kept));
+      }
       flow.smooth = {flow.target.x + behind.x * kept, flow.target.y + behind.y * kept};
+      Point& nudge = device.nudges[binding_actions_[b]];
       nudge.x += flow.pending.x * (1 - kept);
       nudge.y += flow.pending.y * (1 - kept);
       flow.pending = {flow.pending.x * kept, flow.pending.y * kept};
     }
   }
+}
+
+// Of what the rates on a device add up to, how much is within the largest of them.
+double ReferenceModel::share_of(const Device& device, std::size_t action) const {
+  const double length = size_of_rates(device, action);
+  const double most = largest_rate(&device, action);
+  return length > most ? most / length : 1;
+}
+
+double ReferenceModel::size_of_rates(const Device& device, std::size_t action) const {
+  Point sum;
+  for (std::size_t b = 0; b < bindings_.size(); ++b) {
+    if (binding_actions_[b] != action) continue;
+    const double rate = rate_of(b);
+    sum = {sum.x + device.flows[b].target.x * rate, sum.y + device.flows[b].target.y * rate};
+  }
+  return std::hypot(sum.x, sum.y);
+}
+
+double ReferenceModel::rate_of(std::size_t b) const {
+  return static_cast<double>(bindings_[b]->rate) * static_cast<double>(bindings_[b]->shaping.scale);
+}
+
+// As far as they are pushed on this device, or of all there are.
+double ReferenceModel::largest_rate(const Device* device, std::size_t action) const {
+  double most = 0;
+  for (const Item& item : items_) {
+    if (item.action != action || is_moved(item.control.form)) continue;
+    const Point target = device != nullptr ? device->flows[item.binding].target : Point{1, 0};
+    most = std::max(most, rate_of(item.binding) * std::min(std::hypot(target.x, target.y), 1.0));
+  }
+  return most;
 }
 
 // Smoothing is for what the player does with the binding's own controls; whatever else changes its
@@ -188,27 +221,115 @@ void ReferenceModel::retarget(const Device* operated, Control source) {
   }
 }
 
-ReferenceModel::Point ReferenceModel::value_of(const Device& device, std::size_t action) const {
-  const ActionKind kind = book_.actions[action].kind;
+ReferenceModel::Point ReferenceModel::sum_of(const Device& device, std::size_t action,
+                                             bool is_smooth) const {
   Point value;
   double reach = 0;
-  for (std::size_t b = 0; kind != ActionKind::motion && b < bindings_.size(); ++b) {
+  for (std::size_t b = 0; b < bindings_.size(); ++b) {
     if (binding_actions_[b] != action || group_of(device.kind, b) != b) continue;
-    const Point part = takes_time(*bindings_[b]) ? device.flows[b].smooth : shaped(device, b);
+    const Flow& flow = device.flows[b];
+    const Point part = !takes_time(*bindings_[b]) ? shaped(device, b)
+                       : is_smooth                ? flow.smooth
+                                                  : flow.target;
     const auto scale = static_cast<double>(bindings_[b]->shaping.scale);
     value = {value.x + part.x * scale, value.y + part.y * scale};
-    if (part.x != 0 || part.y != 0) reach += scale;
+    reach += scale * std::min(std::hypot(part.x, part.y), 1.0);
   }
-  const auto limit = [&](double most) {
-    const double length = std::hypot(value.x, value.y);
-    if (length <= most || kind == ActionKind::motion) return;
-    value = {value.x / length * most, value.y / length * most};
-  };
-  limit(std::min(reach, 1.0));
+  return limited(value, std::min(reach, 1.0));
+}
+
+ReferenceModel::Point ReferenceModel::limited(Point value, double most) {
+  const double length = std::hypot(value.x, value.y);
+  return length <= most ? value : Point{value.x / length * most, value.y / length * most};
+}
+
+bool ReferenceModel::is_smoothed(const Device& device, std::size_t action) const {
+  return std::any_of(items_.begin(), items_.end(), [&](const Item& item) {
+    return item.action == action && item.control.device == device.kind &&
+           takes_time(*item.definition);
+  });
+}
+
+ReferenceModel::Point ReferenceModel::value_of(const Device& device, std::size_t action) const {
+  const Point value = sum_of(device, action, true);
   const Point nudge = device.nudges[action];
-  value = {value.x + nudge.x, value.y + nudge.y};
-  limit(1);
-  return value;
+  return limited({value.x + nudge.x, value.y + nudge.y}, 1);
+}
+
+double ReferenceModel::size_of(const Device& device, std::size_t action) const {
+  if (book_.actions[action].kind == ActionKind::motion) {
+    const double most = largest_rate(&device, action);
+    return most > 0 ? std::min(size_of_rates(device, action), most) / largest_rate(nullptr, action)
+                    : 0;
+  }
+  const Point value =
+      is_smoothed(device, action) ? sum_of(device, action, false) : value_of(device, action);
+  const double size = std::hypot(value.x, value.y);
+  return size > 1e-5 ? size : 0;
+}
+
+// ---- who drives
+
+void ReferenceModel::weigh() {
+  for (std::size_t a = 0; a < actions_.size(); ++a) {
+    const ActionKind kind = book_.actions[a].kind;
+    if (kind == ActionKind::button || kind == ActionKind::pointer) continue;
+    choose_driver(a);
+    Action& action = actions_[a];
+    const auto driver = std::find_if(devices_.begin(), devices_.end(),
+                                     [&](const Device& it) { return it.id == action.driver; });
+    if (kind == ActionKind::motion) continue;
+    const bool is_pushed =
+        driver != devices_.end() && driver->sizes[a] > 0 && !is_smoothed(*driver, a);
+    const Point value = is_pushed ? value_of(*driver, a) : Point{};
+    const Point before = action.weighed;
+    action.weighed = value;
+    if (std::hypot(value.x - before.x, value.y - before.y) < 1e-5) continue;
+    if (std::hypot(value.x, value.y) + 1e-6 < std::hypot(action.peak.x, action.peak.y)) continue;
+    action.peak = value;
+    action.peak_of = action.driver;
+  }
+}
+
+void ReferenceModel::choose_driver(std::size_t a) {
+  Action& action = actions_[a];
+  std::vector<double> before;
+  double driving = 0;
+  double largest = 0;
+  for (Device& device : devices_) {
+    before.push_back(device.sizes[a]);
+    device.sizes[a] = size_of(device, a);
+    if (device.id == action.driver) driving = device.sizes[a];
+    largest = std::max(largest, device.sizes[a]);
+  }
+  double most = 0;
+  DeviceId next = action.driver;
+  for (std::size_t i = 0; i < devices_.size(); ++i) {
+    const double size = devices_[i].sizes[a];
+    if (devices_[i].id == action.driver || size == 0) continue;
+    const bool is_larger = driving == 0 || size > driving + 0.05;
+    const bool comes_up = before[i] < driving - 0.05 && size >= largest - 0.05;
+    if ((!is_larger && !comes_up) || size <= most + 1e-6) continue;
+    most = size;
+    next = devices_[i].id;
+  }
+  action.driver = next;
+}
+
+ReferenceModel::Point ReferenceModel::driven(std::size_t a) const {
+  Point largest;
+  for (const Device& device : devices_) {
+    const Point value = value_of(device, a);
+    if (device.id == actions_[a].driver && device.sizes[a] > 0) return value;
+    if (std::hypot(value.x, value.y) > std::hypot(largest.x, largest.y) + 1e-6) largest = value;
+  }
+  return largest;
+}
+
+void ReferenceModel::forget_peaks(const Device& device) {
+  for (Action& action : actions_) {
+    if (action.peak_of == device.id) action.peak = {};
+  }
 }
 
 // ---- readings
@@ -233,21 +354,24 @@ void ReferenceModel::read() {
     action.early = false;
     action.present = action.pointer != DeviceId::none && action.mutes == 0;
 
-    std::vector<Point> values = {{0, 0}};
-    for (Device& device : devices_) {
-      values.push_back(value_of(device, a));
-      device.nudges[a] = {};
-    }
-    double largest = 0;
-    for (const Point& v : values) largest = std::max(largest, std::hypot(v.x, v.y));
-    action.candidates.clear();
-    for (const Point& v : values) {
-      if (std::hypot(v.x, v.y) >= largest - 1e-3 && action.mutes == 0) {
-        action.candidates.push_back(v);
+    const ActionKind kind = book_.actions[a].kind;
+    action.value = {};
+    if (kind == ActionKind::motion) {
+      action.value = action.way;
+      for (const Device& device : devices_) {
+        action.value = {action.value.x + device.nudges[a].x, action.value.y + device.nudges[a].y};
       }
+    } else if (kind != ActionKind::button && kind != ActionKind::pointer) {
+      action.value = driven(a);
+      // Smoothing is over where so little is left.
+      if (std::hypot(action.value.x, action.value.y) < 1e-4) action.value = action.peak;
     }
-    if (action.mutes > 0) action.candidates = {{0, 0}};
+    if (action.mutes > 0) action.value = {};
+    action.way = {};
+    for (Device& device : devices_) device.nudges[a] = {};
   }
+  weigh();
+  for (Action& action : actions_) action.peak = {};
 }
 
 std::string ReferenceModel::difference(std::size_t a, const Reading& reading) const {
@@ -277,15 +401,13 @@ std::string ReferenceModel::difference(std::size_t a, const Reading& reading) co
              std::to_string(reading.is_present);
     default: break;
   }
-  std::string expected;
-  for (const Point& v : action.candidates) {
-    const double tolerance = 2e-3 * (1 + std::hypot(v.x, v.y));
-    const bool is_near = std::abs(v.x - static_cast<double>(reading.value.x)) < tolerance &&
-                         std::abs(v.y - static_cast<double>(reading.value.y)) < tolerance;
-    if (is_near) return {};
-    expected += " (" + number(v.x) + ", " + number(v.y) + ")";
-  }
-  return "expected" + expected + ", read (" + number(static_cast<double>(reading.value.x)) + ", " +
+  const Point& v = action.value;
+  const double tolerance = 2e-3 * (1 + std::hypot(v.x, v.y));
+  const bool is_near = std::abs(v.x - static_cast<double>(reading.value.x)) < tolerance &&
+                       std::abs(v.y - static_cast<double>(reading.value.y)) < tolerance;
+  if (is_near) return {};
+  return "expected (" + number(v.x) + ", " + number(v.y) + "), read (" +
+         number(static_cast<double>(reading.value.x)) + ", " +
          number(static_cast<double>(reading.value.y)) + ")";
 }
 

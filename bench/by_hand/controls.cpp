@@ -80,10 +80,10 @@ void Controls::handle(const Event& event) {
     case KeyL:
     case PadRightShoulder:
     case Digit2:
-    case Digit9: flip(toggles_[static_cast<std::size_t>(event.control)], event, lamp); break;
+    case Digit9: flip(lamp_, event, lamp); break;
     case KeyX:
     case Slash:
-    case PadDown: flip(toggles_[static_cast<std::size_t>(event.control)], event, anchor); break;
+    case PadDown: flip(anchor_, event, anchor); break;
     case KeyP: press(event, at_helm(pilot)); break;
     case PadWest: tap_twice(event); break;
     case KeyC:
@@ -190,7 +190,9 @@ void Controls::tap_twice(const Event& event) {
     west_taps_ = west_taps_ == 1 && event.time - west_since_ <= tap_time ? 2 : 1;
     west_since_ = event.time;
   }
-  press(event, is_down && west_taps_ == 2 ? at_helm(pilot) : nullptr);
+  const bool is_second = is_down && west_taps_ == 2;
+  if (is_down && !is_second && place == Place::helm) buttons[pilot].go_down();
+  press(event, is_second ? at_helm(pilot) : nullptr);
 }
 
 void Controls::call(Hold& hold, const Event& event) {
@@ -273,12 +275,12 @@ void Controls::update(Time now) {
   hand.settle(now);
   const bool is_at_helm = place == Place::helm && !is_menu_open;
   const bool is_in_crane = place == Place::crane && !is_menu_open;
-  const Vec2 pushed = direction_.take();
-  const Vec2 towards = is_at_helm ? pushed : Vec2{};
-  set_vector(steer, is_chart_open || is_muted ? Vec2{} : towards);
-  set_vector(pan_chart, is_chart_open ? towards : Vec2{});
-  const float engine = engine_.take().x;
-  set_axis(throttle, is_at_helm ? engine : 0);
+  const Pushed pushed = direction_.take();
+  const Pushed towards = is_at_helm ? pushed : Pushed{};
+  set_vector(steer, is_chart_open || is_muted ? Pushed{} : towards);
+  set_vector(pan_chart, is_chart_open ? towards : Pushed{});
+  const Pushed engine = engine_.take();
+  set_axis(throttle, is_at_helm ? engine : Pushed{});
   turn_light(now);
   const Vec2 moved = is_chart_open ? Vec2{} : moved_;
   look = {turned_.x + moved.x, turned_.y + moved.y};
@@ -289,8 +291,8 @@ void Controls::update(Time now) {
     hoist_.advance(now);
     slew_.advance(now);
   }
-  set_axis(hoist, is_in_crane ? hoist_driven_.take_smoothed(hoist_.value) : 0);
-  set_axis(slew, is_in_crane ? slew_driven_.take_smoothed(slew_.value) : 0);
+  set_axis(hoist, is_in_crane ? hoist_driven_.take_smoothed(hoist_.value) : Pushed{});
+  set_axis(slew, is_in_crane ? slew_driven_.take_smoothed(slew_.value) : Pushed{});
   for (const Hold* hold : holds_) hold->note_progress(now);
   for (Button& button : buttons) button.update();
 }

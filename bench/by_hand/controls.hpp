@@ -96,10 +96,10 @@ class Controls {
   float right_trigger_ = 0;
   float left_trigger_ = 0;
   Vec2 stick_;  // beyond its dead zone
-  Driven direction_;
-  Driven engine_;
-  Driven hoist_driven_;
-  Driven slew_driven_;
+  Driven direction_{Form::vector};
+  Driven engine_{Form::axis};
+  Driven hoist_driven_{Form::axis};
+  Driven slew_driven_{Form::axis};
   Vec2 right_stick_;
   Vec2 smooth_light_;  // the right stick, shaped
   Vec2 turned_;        // by it, since the last update
@@ -110,7 +110,8 @@ class Controls {
   Smooth slew_;
   std::array<Switch, nextmove::control_count> switches_{};
   std::array<Switch, 4> stick_switches_{};  // up, down, left, right
-  std::array<Toggle, nextmove::control_count> toggles_{};
+  Toggle lamp_;
+  Toggle anchor_;
   Time west_since_{};
   int west_taps_ = 0;
   Time next_due_ = never;

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <utility>
 
 namespace by_hand {
 namespace {
@@ -80,15 +81,33 @@ nextmove::Way way(Vec2 value, nextmove::Way before, float kept, std::size_t step
   return compass[nearest].way;
 }
 
+Digital axis_digits(float value, const Digital& before) {
+  return {digit(value, before.x)};
+}
+
+Digital vector_digits(Vec2 value, const Digital& before) {
+  Digital now;
+  const float enough = (before.four != nextmove::Way::none ? release_at : press_at) - nearly;
+  if (square(value) < enough * enough) return now;
+  now.four = way(value, before.four, kept_of_four, 2);
+  now.eight = way(value, before.eight, kept_of_eight, 1);
+  constexpr std::array<std::int8_t, 9> right = {0, 1, 1, 0, -1, -1, -1, 0, 1};
+  constexpr std::array<std::int8_t, 9> up = {0, 0, 1, 1, 1, 0, -1, -1, -1};
+  now.x = right[static_cast<std::size_t>(now.eight)];
+  now.y = up[static_cast<std::size_t>(now.eight)];
+  return now;
+}
+
 }  // namespace
 
 void Button::read() {
-  reading = {holders_ != 0, presses_ != 0, releases_ != 0, is_early_,
-             progress_,     presses_,      releases_};
-  is_touched_ = presses_ + releases_ != 0 || is_early_ || progress_ != 0;
+  reading = {holders_ != 0, presses_ != 0, releases_ != 0, early_ != 0, downs_ != 0,
+             progress_,     presses_,      releases_,      early_,      downs_};
+  is_touched_ = presses_ + releases_ + early_ + downs_ != 0 || progress_ != 0;
   presses_ = 0;
   releases_ = 0;
-  is_early_ = false;
+  early_ = 0;
+  downs_ = 0;
   progress_ = 0;
 }
 
@@ -97,7 +116,7 @@ void Switch::set(bool down, Button* target) {
   is_down = down;
   if (down) {
     holding = target;
-    if (holding != nullptr) holding->hold();
+    if (holding != nullptr) holding->press();
   } else if (holding != nullptr) {
     holding->let_go();
     holding = nullptr;
@@ -110,6 +129,7 @@ void Switch::push(float value, Button* target) {
 
 void Toggle::flip(Button& target) {
   is_on = !is_on;
+  target.go_down();
   if (is_on) {
     target.hold();
   } else {
@@ -122,6 +142,7 @@ void Hold::set(bool down, Time at) {
   is_down = down;
   if (down) {
     since = at;
+    target->go_down();
   } else if (is_held) {
     target->let_go();
     is_held = false;
@@ -162,7 +183,7 @@ void Driven::weigh(Vec2 keys, Vec2 pad) {
 
 void Driven::weigh_smoothed(float keys, float pad) {
   choose({keys, 0}, {pad, 0});
-  if (driver_ == 0) note_peak(values_[0]);
+  note_peak(driver_ == 0 ? values_[0] : Vec2{});
 }
 
 void Driven::choose(Vec2 keys, Vec2 pad) {
@@ -175,6 +196,16 @@ void Driven::choose(Vec2 keys, Vec2 pad) {
   const bool comes_up = sizes_[other] < mine - near && sizes[other] >= mine - near;
   if (is_larger || comes_up) driver_ = other;
   sizes_ = sizes;
+  note_digits(values_[driver_]);
+}
+
+void Driven::note_digits(Vec2 value) {
+  const Digital before = digits_;
+  digits_ = form_ == Form::axis ? axis_digits(value.x, before) : vector_digits(value, before);
+  presses_.right += digits_.x > 0 && before.x <= 0 ? 1 : 0;
+  presses_.left += digits_.x < 0 && before.x >= 0 ? 1 : 0;
+  presses_.up += digits_.y > 0 && before.y <= 0 ? 1 : 0;
+  presses_.down += digits_.y < 0 && before.y >= 0 ? 1 : 0;
 }
 
 void Driven::note_peak(Vec2 value) {
@@ -183,19 +214,29 @@ void Driven::note_peak(Vec2 value) {
   if (square(value) >= square(peak_)) peak_ = value;
 }
 
-Vec2 Driven::take() {
-  const Vec2 value = values_[driver_] == Vec2{} ? peak_ : values_[driver_];
+// `live` is what is pushed now.
+Pushed Driven::read(Vec2 live) {
+  Pushed pushed{live, true, digits_, std::exchange(presses_, {})};
+  if (live == Vec2{} && peak_ != Vec2{}) {
+    pushed.value = peak_;
+    pushed.is_live = false;
+  }
   peak_ = {};
-  return value;
+  return pushed;
 }
 
-float Driven::take_smoothed(float smooth_pad) {
+Pushed Driven::take() {
+  return read(values_[driver_]);
+}
+
+Pushed Driven::take_smoothed(float smooth_pad) {
   const float keys = values_[0].x;
+  const bool is_pushed = sizes_[driver_] != 0;
   float value = driver_ == 0 ? keys : smooth_pad;
-  if (sizes_[driver_] == 0) value = std::abs(smooth_pad) > std::abs(keys) ? smooth_pad : keys;
-  if (value == 0) value = peak_.x;
-  peak_ = {};
-  return value;
+  if (!is_pushed) value = std::abs(smooth_pad) > std::abs(keys) ? smooth_pad : keys;
+  Pushed pushed = read({value, 0});
+  pushed.is_live = pushed.is_live && (is_pushed ? driver_ == 0 : value == 0);
+  return pushed;
 }
 
 // What counts is a press or a push, a turn of the wheel, or a movement that is no nudge.
@@ -232,26 +273,26 @@ void Hand::settle(Time now) {
   if (is_other) held_since_ = used_at(last);
 }
 
-void set_axis(AxisReading& reading, float value) {
-  if (value == reading.value) return;
+void set_axis(AxisReading& reading, const Pushed& pushed) {
+  const float value = pushed.value.x;
+  if (pushed.is_live) {
+    reading.digit = pushed.digits.x;
+  } else if (value != reading.value) {
+    reading.digit = digit(value, reading.digit);
+  }
   reading.value = value;
-  reading.digit = digit(value, reading.digit);
+  reading.more_presses = pushed.presses.right;
+  reading.less_presses = pushed.presses.left;
 }
 
-void set_vector(VectorReading& reading, Vec2 value) {
-  if (value == reading.value) return;
-  reading.value = value;
-  const Digital before = reading.digital;
-  Digital& now = reading.digital;
-  now = {};
-  const float enough = (before.four != nextmove::Way::none ? release_at : press_at) - nearly;
-  if (square(value) < enough * enough) return;
-  now.four = way(value, before.four, kept_of_four, 2);
-  now.eight = way(value, before.eight, kept_of_eight, 1);
-  constexpr std::array<std::int8_t, 9> right = {0, 1, 1, 0, -1, -1, -1, 0, 1};
-  constexpr std::array<std::int8_t, 9> up = {0, 0, 1, 1, 1, 0, -1, -1, -1};
-  now.x = right[static_cast<std::size_t>(now.eight)];
-  now.y = up[static_cast<std::size_t>(now.eight)];
+void set_vector(VectorReading& reading, const Pushed& pushed) {
+  if (pushed.is_live) {
+    reading.digital = pushed.digits;
+  } else if (pushed.value != reading.value) {
+    reading.digital = vector_digits(pushed.value, reading.digital);
+  }
+  reading.value = pushed.value;
+  reading.presses = pushed.presses;
 }
 
 }  // namespace by_hand

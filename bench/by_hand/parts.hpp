@@ -13,6 +13,7 @@ using nextmove::ButtonReading;
 using nextmove::Control;
 using nextmove::DeviceKind;
 using nextmove::Digital;
+using nextmove::DirectionPresses;
 using nextmove::Duration;
 using nextmove::Event;
 using nextmove::Time;
@@ -39,8 +40,16 @@ class Button {
     is_touched_ = true;
   }
   void let_go_early() {
-    is_early_ = true;
+    ++early_;
     is_touched_ = true;
+  }
+  void go_down() {
+    ++downs_;
+    is_touched_ = true;
+  }
+  void press() {
+    go_down();
+    hold();
   }
   void add_progress(float progress) {
     if (progress > progress_) progress_ = progress;
@@ -56,8 +65,9 @@ class Button {
   int holders_ = 0;
   std::uint32_t presses_ = 0;
   std::uint32_t releases_ = 0;
+  std::uint32_t early_ = 0;
+  std::uint32_t downs_ = 0;
   float progress_ = 0;
-  bool is_early_ = false;
   bool is_touched_ = false;  // there is something to read, or to forget again
 };
 
@@ -102,27 +112,45 @@ struct Smooth {
   void advance(Time to);
 };
 
+/// What an axis or a vector is read as in one update.
+struct Pushed {
+  Vec2 value;
+  bool is_live = true;  // it is what is pushed now, with these digits
+  Digital digits{};
+  DirectionPresses presses{};
+};
+
+enum class Form : std::uint8_t { axis, vector };
+
 /// An axis or a vector that keys and the pad may drive: who drives goes on until the other is
-/// larger by 0.05 or comes up to it. What was pushed between two updates only is read once.
+/// larger by 0.05 or comes up to it. What was pushed between two updates only is read once; presses
+/// of directions are counted event by event.
 class Driven {
  public:
+  explicit Driven(Form form) : form_(form) {}
+
   /// One of them has another value.
   void weigh(Vec2 keys, Vec2 pad);
   /// The same where the pad's value is smoothed on its way to `pad`.
   void weigh_smoothed(float keys, float pad);
   /// What it reads as in this update.
-  Vec2 take();
-  float take_smoothed(float smooth_pad);
+  Pushed take();
+  Pushed take_smoothed(float smooth_pad);
 
  private:
   void choose(Vec2 keys, Vec2 pad);
   void note_peak(Vec2 value);
+  void note_digits(Vec2 value);
+  Pushed read(Vec2 live);
 
+  Form form_;
   std::array<Vec2, 2> values_{};
   std::array<float, 2> sizes_{};
   std::size_t driver_ = 0;
   Vec2 last_;
   Vec2 peak_;
+  Digital digits_;
+  DirectionPresses presses_;
 };
 
 /// Which device the player uses. Keyboard and mouse are in one hand.
@@ -146,7 +174,7 @@ class Hand {
   Time mouse_moved_at_{};
 };
 
-void set_axis(AxisReading& reading, float value);
-void set_vector(VectorReading& reading, Vec2 value);
+void set_axis(AxisReading& reading, const Pushed& pushed);
+void set_vector(VectorReading& reading, const Pushed& pushed);
 
 }  // namespace by_hand

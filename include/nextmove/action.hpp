@@ -41,12 +41,13 @@ struct Thresholds {
 struct ActionDefinition {
   std::string name{};  ///< unique; letters, digits and _
   ActionKind kind = ActionKind::button;
-  std::string label{};       ///< for people; empty: the name is shown
-  std::string group{};       ///< heading for menus; may be empty
-  Thresholds digital{};      ///< of an axis or a vector that is read digitally
-  bool is_fixed = false;     ///< players cannot remap it
-  bool is_required = false;  ///< no remap leaves it without a control; see remapped
-  bool takes_with = false;   ///< players may give it combinations: Shift held, then S
+  std::string label{};                 ///< for people; empty: the name is shown
+  std::string group{};                 ///< heading for menus; may be empty
+  Thresholds digital{};                ///< of an axis or a vector that is read digitally
+  bool is_fixed = false;               ///< players cannot remap it
+  bool is_required = false;            ///< no remap leaves it without a control; see remapped
+  bool takes_with = false;             ///< players may give it combinations: Shift held, then S
+  bool is_heard_while_typing = false;  ///< its keys are no text; see Hub::set_typing
   Place place{};
 
   friend bool operator==(const ActionDefinition&, const ActionDefinition&) = default;

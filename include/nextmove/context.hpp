@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstdint>
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -16,6 +17,12 @@ struct ContextDefinition {
   std::string name{};  ///< unique; letters, digits and _
   int rank = 0;        ///< the higher rank hears a control first; at equal rank, the last entered
   std::vector<DeviceKind> blocks{};  ///< kinds of device that no context below this one hears
+  /// Whether entering it lets go of what is held below on the controls it takes: as if they had
+  /// been released, until they are pressed afresh. Unless it is said, on kinds of device that it
+  /// blocks, but not on controls that it claims; true is for both, false for neither. Toggles stay
+  /// on.
+  std::optional<bool> releases{};
+  std::vector<PlacedName> mutes{};  ///< on as long as it is entered
   /// Those of one action stand together: make_playbook brings them to the first of them.
   std::vector<BindingDefinition> bindings{};
   Place place{};

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include <nextmove/action.hpp>
+#include <nextmove/profile.hpp>
 #include <nextmove/reading.hpp>
 
 namespace nextmove {
@@ -30,6 +31,10 @@ class HandlerSet {
 
   /// Once for every press or release.
   HandlerSet& on_press(Button action, std::function<void()> handler);
+  /// Once for every press of a direction (see DirectionPresses): more or less; up, down, left or
+  /// right. One that the action does not have is a complaint.
+  HandlerSet& on_press(Axis action, ActionPart direction, std::function<void()> handler);
+  HandlerSet& on_press(Vector action, ActionPart direction, std::function<void()> handler);
   HandlerSet& on_release(Button action, std::function<void()> handler);
 
   /// In every update that has something new to tell of the action (see Seat::changes).
@@ -62,6 +67,8 @@ class HandlerSet {
     bool is_active = false;  // the last it was told was not rest
   };
 
+  template <class Handle>
+  HandlerSet& add_direction(Handle action, ActionPart direction, std::function<void()> handler);
   template <class Handle, class Function, class Tell>
   HandlerSet& add(std::string_view call, Handle action, Function function, Tell tell);
   bool find_action(Handler& handler);

@@ -99,6 +99,14 @@ class Hub {
   void capture(Seat& seat, const CaptureRequest& request);
   void stop_capture(Seat& seat);  ///< cancels it; does nothing where the seat does not capture
 
+  /// While a player types into a text field, which only the game knows, their keys are text: no
+  /// action hears the seat's keyboards, what these held is released, no press of theirs joins, and
+  /// their events reach neither recordings nor listeners. Only an action of the seat's entered
+  /// contexts that is_heard_while_typing hears its keys: to send, to cancel. Where a keyboard is
+  /// shared, its keys are text for all. Afterwards each key counts when it is next pressed. A
+  /// player who leaves types no more.
+  void set_typing(Seat& seat, bool is_typing = true);
+
   /// No join press seats anybody here: for a player that is no person.
   void reserve(Seat& seat, bool is_reserved = true);
 
@@ -172,6 +180,15 @@ class Hub {
 
   /// The time of the last update.
   Time now() const;
+
+  /// How much of one update counts, at most, for what goes on by itself while a control is down:
+  /// rates and repetitions. What was earlier is past, so that a game that stood still for a night,
+  /// or in a debugger, neither spins round nor repeats 300,000 times. Holds are reached all the
+  /// same. Updates that are closer together all count whole, and how time is split into them makes
+  /// no difference. 250 ms until it is told; Duration::max() for no limit. 0 or less is a
+  /// complaint.
+  void set_longest_step(Duration longest);
+  Duration longest_step() const;
 
   /// How large the window is that touches and positions are in, in any unit, so that touch zones
   /// keep their shapes. Until it is told, 16 to 9. One without a size is a complaint.

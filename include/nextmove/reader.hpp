@@ -28,8 +28,9 @@ class Reader {
   void step();
 
   ButtonReading read(Button action) const;
-  AxisReading read(Axis action) const { return seat_.read(action); }
-  VectorReading read(Vector action) const { return seat_.read(action); }
+  /// The value of the last update, and what was pressed since the step before.
+  AxisReading read(Axis action) const;
+  VectorReading read(Vector action) const;
   PointerReading read(Pointer action) const { return seat_.read(action); }
   MotionReading read(Motion action) const;  ///< what it moved since the step before
 
@@ -41,9 +42,13 @@ class Reader {
     std::uint32_t presses = 0;
     std::uint32_t releases = 0;
     std::uint32_t early = 0;
+    std::uint32_t downs = 0;
+    DirectionPresses ways{};
     double x = 0;
     double y = 0;
   };
+
+  DirectionPresses ways_of(ActionId action) const;
 
   const Seat& seat_;
   std::vector<Counts> before_;        // by action

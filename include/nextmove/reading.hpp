@@ -10,13 +10,18 @@ namespace nextmove {
 
 /// A button, and what happened to it in the last update.
 struct ButtonReading {
-  bool held = false;           ///< down now
-  bool pressed = false;        ///< went down at least once in the last update
-  bool released = false;       ///< went up at least once in the last update
-  bool let_go_early = false;   ///< a hold was let go in the last update before its time was reached
+  bool held = false;          ///< down now
+  bool pressed = false;       ///< went down at least once in the last update
+  bool released = false;      ///< went up at least once in the last update
+  bool let_go_early = false;  ///< a hold was let go in the last update before its time was reached
+  /// One of its controls went down in the last update. Of a plain press that is the press; of a
+  /// gesture, the moment when the player begins it. Every detent of a wheel is one.
+  bool went_down = false;
   float progress = 0;          ///< how much of a hold's time has passed, 0..1; 1 while it is held
   std::uint32_t presses = 0;   ///< how often it went down in the last update
   std::uint32_t releases = 0;  ///< how often it went up in the last update
+  std::uint32_t early = 0;     ///< how often a hold was let go early in the last update
+  std::uint32_t downs = 0;     ///< how often one of its controls went down in the last update
 
   friend bool operator==(const ButtonReading&, const ButtonReading&) = default;
 };
@@ -44,10 +49,26 @@ struct Digital {
   friend bool operator==(const Digital&, const Digital&) = default;
 };
 
+/// How often each direction was pressed in the last update: how often its digit came up because the
+/// player operated something. They are counted event by event, so a tap between two updates counts,
+/// and how time is split into updates makes no difference. Smoothing does not delay them, and what
+/// is down already when a context is entered, a mute ends or a with-control goes down is no press.
+/// A detent of the wheel presses the direction that it drives.
+struct DirectionPresses {
+  std::uint32_t right = 0;  ///< of an axis: more
+  std::uint32_t left = 0;   ///< of an axis: less
+  std::uint32_t up = 0;
+  std::uint32_t down = 0;
+
+  friend bool operator==(const DirectionPresses&, const DirectionPresses&) = default;
+};
+
 /// An axis: -1..1, positive is "more".
 struct AxisReading {
   float value = 0;
-  int digit = 0;  ///< -1, 0 or 1
+  int digit = 0;                   ///< -1, 0 or 1
+  std::uint32_t more_presses = 0;  ///< see DirectionPresses
+  std::uint32_t less_presses = 0;
 
   friend bool operator==(const AxisReading&, const AxisReading&) = default;
 };
@@ -57,6 +78,7 @@ struct AxisReading {
 struct VectorReading {
   Vec2 value{};
   Digital digital{};
+  DirectionPresses presses{};
 
   friend bool operator==(const VectorReading&, const VectorReading&) = default;
 };
@@ -81,6 +103,7 @@ struct Reading {
   ActionKind kind = ActionKind::button;
   bool is_present = false;  ///< of a pointer
   Digital digital{};        ///< of an axis or a vector
+  DirectionPresses ways{};  ///< of an axis or a vector: those of the last update
   ButtonReading button{};   ///< of a button
   Vec2 value{};             ///< of an axis (in x), a vector, a motion or a pointer
   // Counts and ways up to the last update. Only their differences mean something; counts wrap
@@ -88,6 +111,8 @@ struct Reading {
   std::uint32_t presses_ever = 0;   ///< of a button
   std::uint32_t releases_ever = 0;  ///< of a button
   std::uint32_t early_ever = 0;     ///< of a button: how often a hold was let go early
+  std::uint32_t downs_ever = 0;     ///< of a button: how often one of its controls went down
+  DirectionPresses ways_ever{};     ///< of an axis or a vector
   std::uint32_t hash = 0;           ///< whose reading it is; see Action::hash
   double x_ever = 0;                ///< of a motion
   double y_ever = 0;                ///< of a motion

@@ -152,16 +152,27 @@ struct Resized {  ///< the window
   float height = 0;
   friend bool operator==(const Resized&, const Resized&) = default;
 };
+struct TypingSet {
+  Time time{};
+  std::string seat{};
+  bool is_typing = true;
+  friend bool operator==(const TypingSet&, const TypingSet&) = default;
+};
+struct LongestStepSet {  ///< see Hub::set_longest_step
+  Time time{};
+  Duration longest{};
+  friend bool operator==(const LongestStepSet&, const LongestStepSet&) = default;
+};
 struct Updated {
   Time time{};
   friend bool operator==(const Updated&, const Updated&) = default;
 };
 
 /// One thing that happened to a hub.
-using Step =
-    std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, SwitchedTo, Muted,
-                 Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, CaptureBegun,
-                 CaptureStopped, Reserved, Freed, Swapped, PartSet, Resized, Updated>;
+using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, SwitchedTo,
+                          Muted, Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet,
+                          CaptureBegun, CaptureStopped, Reserved, Freed, Swapped, PartSet, Resized,
+                          TypingSet, LongestStepSet, Updated>;
 
 /// Names one listener to the steps of one hub; see Hub::on_step. None is used twice.
 enum class ListenerId : std::uint32_t { none = 0 };
@@ -183,6 +194,7 @@ struct RecordedSeat {
   Profile profile{};
   bool is_reserved = false;
   Area part{};  ///< of the window
+  bool is_typing = false;
   friend bool operator==(const RecordedSeat&, const RecordedSeat&) = default;
 };
 
@@ -190,10 +202,14 @@ struct RecordedSeat {
 /// give other readings.
 inline constexpr int version_of_rules = 2;
 
+/// Hub::set_longest_step until it is called.
+inline constexpr Duration usual_longest_step = std::chrono::milliseconds{250};
+
 /// What stands at the head of a recording: the hub as it was at the start.
 struct RecordingHeader {
   std::string title{};  ///< of the playbook
   Vec2 window{};        ///< its size; 0 where it is not known
+  Duration longest_step = usual_longest_step;
   SeatingRules rules{};
   std::vector<RecordedDevice> devices{};
   std::vector<RecordedSeat> seats{};

@@ -43,6 +43,8 @@ class Seat {
   bool is_waiting() const;
   /// Whether join presses pass it over; see Hub::reserve.
   bool is_reserved() const;
+  /// Whether its player types into a text field; see Hub::set_typing.
+  bool is_typing() const;
   /// Its part of the window. Touch zones lie in it, and the positions of pointers are counted in
   /// it.
   Area part() const;
@@ -61,11 +63,11 @@ class Seat {
   ButtonReading read(Button action) const { return reading_of(action).button; }
   AxisReading read(Axis action) const {
     const Reading& reading = reading_of(action);
-    return {reading.value.x, reading.digital.x};
+    return {reading.value.x, reading.digital.x, reading.ways.right, reading.ways.left};
   }
   VectorReading read(Vector action) const {
     const Reading& reading = reading_of(action);
-    return {reading.value, reading.digital};
+    return {reading.value, reading.digital, reading.ways};
   }
   MotionReading read(Motion action) const { return {reading_of(action).value}; }
   PointerReading read(Pointer action) const {
@@ -94,9 +96,10 @@ class Seat {
 
   /// Puts the context's bindings to work. Controls that are down already press no button of it
   /// until they are pressed afresh; axes and vectors take their live values at once. Entering a
-  /// context again that is entered does nothing. The game sees the effect after the next update.
-  /// Contexts and mutes are said by name, by a constant of a generated header, or by number. One
-  /// that the playbook does not have is a complaint, and does nothing.
+  /// context again that is entered does nothing. Its mutes are on until it is left. What is held
+  /// below may be released; see ContextDefinition::releases. The game sees the effect after the
+  /// next update. Contexts and mutes are said by name, by a constant of a generated header, or by
+  /// number. One that the playbook does not have is a complaint, and does nothing.
   void enter(std::string_view context);
   void enter(Context context);
   void enter(ContextId context);
@@ -128,7 +131,7 @@ class Seat {
   void mute(Mute mute);
   void mute(MuteId mute);
 
-  /// Does nothing where the mute is not on.
+  /// Does nothing where `mute` has not put it on: a context's own mutes go with it.
   void unmute(std::string_view mute);
   void unmute(Mute mute);
   void unmute(MuteId mute);

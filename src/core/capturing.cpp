@@ -234,11 +234,14 @@ void Capturing::hear_somebody_else(const Event& event) {
   capture_.somebody_elses = event.device;
 }
 
+Time Capturing::due() const {
+  const Duration time_out = capture_.request.time_out;
+  const bool is_never = time_out == Duration::zero() || time_out > Time::max() - began_;
+  return is_never ? Time::max() : began_ + time_out;
+}
+
 void Capturing::update(Time now) {
-  if (is_over() || capture_.request.time_out == Duration::zero()) return;
-  const Duration passed = now - began_;
-  capture_.left = std::max(capture_.request.time_out - passed, Duration::zero());
-  if (capture_.left == Duration::zero()) finish(CaptureState::timed_out);
+  if (due() != Time::max()) capture_.left = due() - now;
 }
 
 void Capturing::finish(CaptureState state) {

@@ -37,6 +37,10 @@ class Capturing {
   /// Every control goes to rest.
   void release_all();
 
+  /// When it times out; Time::max() for never.
+  Time due() const;
+  void time_out() { finish(CaptureState::timed_out); }
+  /// Tells how much time is left.
   void update(Time now);
   void cancel() { finish(CaptureState::cancelled); }
 

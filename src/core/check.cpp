@@ -217,9 +217,19 @@ class Checker {
       }
       uses_.clear();
       last_unknown_ = {};
+      for (const PlacedName& mute : context.mutes) check_mute_of_context(mute);
       for (const BindingDefinition& binding : context.bindings) check_binding(binding);
       check_clashes(context);
     }
+  }
+
+  void check_mute_of_context(const PlacedName& mute) {
+    std::vector<std::string_view> names;
+    for (const MuteDefinition& it : definition_.mutes) names.push_back(it.name);
+    if (std::find(names.begin(), names.end(), mute.name) != names.end()) return;
+    const std::string advice = did_you_mean(mute.name, names);
+    error(mute.place, "there is no mute " + quoted(mute.name) +
+                          (advice.empty() ? "; define it under [mutes]" : advice));
   }
 
   void check_mutes() {

@@ -45,9 +45,11 @@ float along(Vec2 value, Way way) {
   return value.x * unit.x + value.y * unit.y;
 }
 
-// What lies further ahead; of equals the first in the order of ways.
+// What lies further ahead; of equals, but for rounding, the first in the order of ways.
 Way further(float reach, Way way, float other_reach, Way other) {
-  const bool is_other = (other_reach > reach) | ((other_reach == reach) & (other < way));
+  constexpr float equal = 1e-4F;
+  const bool is_other =
+      (other_reach > reach + equal) | ((other_reach >= reach - equal) & (other < way));
   return is_other ? other : way;
 }
 

@@ -18,6 +18,18 @@ bool is_at_rest(const Reading& reading) {
   }
 }
 
+std::uint32_t DirectionPresses::*presses_of(ActionPart direction) {
+  switch (direction) {
+    case ActionPart::right:
+    case ActionPart::more: return &DirectionPresses::right;
+    case ActionPart::left:
+    case ActionPart::less: return &DirectionPresses::left;
+    case ActionPart::up: return &DirectionPresses::up;
+    case ActionPart::down: return &DirectionPresses::down;
+    default: return nullptr;
+  }
+}
+
 // What a handler that was told `reading` is told last.
 Reading at_rest(const Reading& reading) {
   Reading rest{reading.kind};
@@ -65,6 +77,34 @@ HandlerSet& HandlerSet::on_press(Button action, std::function<void()> handler) {
                for (std::uint32_t i = 0; i < reading.button.presses; ++i) call();
              });
 }
+template <class Handle>
+HandlerSet& HandlerSet::add_direction(Handle action, ActionPart direction,
+                                      std::function<void()> handler) {
+  constexpr std::string_view call = "HandlerSet::on_press";
+  const auto count = direction == ActionPart::whole || !has_part(Handle::kind, direction)
+                         ? nullptr
+                         : presses_of(direction);
+  if (count == nullptr) {
+    core::complain(ComplaintKind::wrong_value, call,
+                   "was given the direction " + std::string{to_string(direction)} +
+                       (Handle::kind == ActionKind::axis
+                            ? " of an axis, which has more and less"
+                            : " of a vector, which has up, down, left and right"));
+    return *this;
+  }
+  return add(call, action, std::move(handler), [count](const auto& handle, const Reading& reading) {
+    for (std::uint32_t i = 0; i < reading.ways.*count; ++i) handle();
+  });
+}
+
+HandlerSet& HandlerSet::on_press(Axis action, ActionPart direction, std::function<void()> handler) {
+  return add_direction(action, direction, std::move(handler));
+}
+HandlerSet& HandlerSet::on_press(Vector action, ActionPart direction,
+                                 std::function<void()> handler) {
+  return add_direction(action, direction, std::move(handler));
+}
+
 HandlerSet& HandlerSet::on_release(Button action, std::function<void()> handler) {
   return add("HandlerSet::on_release", action, std::move(handler),
              [](const auto& call, const Reading& reading) {
@@ -79,13 +119,13 @@ HandlerSet& HandlerSet::on(Button action, std::function<void(const ButtonReading
 HandlerSet& HandlerSet::on(Axis action, std::function<void(const AxisReading&)> handler) {
   return add("HandlerSet::on", action, std::move(handler),
              [](const auto& call, const Reading& reading) {
-               call({reading.value.x, reading.digital.x});
+               call({reading.value.x, reading.digital.x, reading.ways.right, reading.ways.left});
              });
 }
 HandlerSet& HandlerSet::on(Vector action, std::function<void(const VectorReading&)> handler) {
   return add("HandlerSet::on", action, std::move(handler),
              [](const auto& call, const Reading& reading) {
-               call({reading.value, reading.digital});
+               call({reading.value, reading.digital, reading.ways});
              });
 }
 HandlerSet& HandlerSet::on(Motion action, std::function<void(const MotionReading&)> handler) {

@@ -136,6 +136,12 @@ void Hub::stop_capture(Seat& seat) {
   state_->seating.stop_capture(seat);
 }
 
+void Hub::set_typing(Seat& seat, bool is_typing) {
+  if (!state_->may_change(seat, "Hub::set_typing")) return;
+  state_->report(TypingSet{now(), std::string{seat.name()}, is_typing});
+  state_->seating.set_typing(seat, is_typing);
+}
+
 void Hub::reserve(Seat& seat, bool is_reserved) {
   if (!state_->may_change(seat, "Hub::reserve")) return;
   state_->report(Reserved{now(), std::string{seat.name()}, is_reserved});
@@ -235,8 +241,7 @@ void Hub::release_all(Time now) {
 void Hub::update(Time now) {
   core::HubState& state = *state_;
   if (!state.may_update(now)) return;
-  state.journal.now = now;
-  state.journal.is_running = true;
+  state.journal.begin_update(now);
   state.report(Updated{now});
   state.phase = core::Phase::events;
   const std::span<const Event> due = state.queue.read_until(now);
@@ -255,6 +260,22 @@ void Hub::update(Time now) {
 
 Time Hub::now() const {
   return state_->journal.now;
+}
+
+void Hub::set_longest_step(Duration longest) {
+  constexpr std::string_view call = "Hub::set_longest_step";
+  if (longest <= Duration::zero()) {
+    return core::complain(ComplaintKind::wrong_value, call,
+                          "a longest step of " + std::to_string(longest.count()) +
+                              " us would let nothing count; Duration::max() is no limit");
+  }
+  if (!state_->is_open(call)) return;
+  state_->report(LongestStepSet{now(), longest});
+  state_->journal.longest_step = longest;
+}
+
+Duration Hub::longest_step() const {
+  return state_->journal.longest_step;
 }
 
 void Hub::set_window(float width, float height) {

@@ -75,6 +75,7 @@ void HubState::feed_slowly(const Event& event) {
   if (!is_sound) return tell_fault(event);
   const bool is_unusual = phase == Phase::events || journal.is_telling();
   if (is_unusual && !is_open("Hub::feed")) return;
+  if (seating.is_anybody_typing() && seating.is_text(event)) return;
   report(event);
   queue.push(event);
 }

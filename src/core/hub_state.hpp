@@ -56,8 +56,8 @@ class HubState {
   }
 
   void feed(const Event& event) {
-    const bool is_simple =
-        fits(event, seating.kind_of(event.device)) && queue.goes_last(event) && !journal.is_on();
+    const bool is_simple = fits(event, seating.kind_of(event.device)) && queue.goes_last(event) &&
+                           !journal.is_on() && !seating.is_anybody_typing();
     if (is_simple) [[likely]]
       return queue.append(event);
     feed_slowly(event);

@@ -38,6 +38,14 @@ class Journal {
 
   Time now{};               // of the last update
   bool is_running = false;  // there was an update
+  Duration longest_step = usual_longest_step;
+  Time counts_from{};  // rates and repetitions before this moment are past and do not count
+
+  void begin_update(Time at) {
+    now = at;
+    is_running = true;
+    counts_from = at > longest_step ? at - longest_step : Time{};
+  }
 
  private:
   std::vector<std::pair<ListenerId, Listener>> listeners_;

@@ -25,6 +25,10 @@ PlaybookData::PlaybookData(PlaybookDefinition checked)
     mutes.emplace(definition.mutes[i].name, static_cast<MuteId>(i));
     muted.push_back(actions_of(definition.mutes[i]));
   }
+  for (const ContextDefinition& context : definition.contexts) {
+    auto& with = mutes_with.emplace_back();
+    for (const PlacedName& mute : context.mutes) with.push_back(mutes.at(mute.name));
+  }
 }
 
 std::vector<ActionId> PlaybookData::actions_of(const MuteDefinition& mute) const {

@@ -28,6 +28,7 @@ struct PlaybookData {
   std::map<std::string_view, ContextId> contexts;  // views into the definition
   std::map<std::string_view, MuteId> mutes;        // views into the definition
   std::vector<std::vector<ActionId>> muted;        // by mute: the actions that it silences
+  std::vector<std::vector<MuteId>> mutes_with;     // by context: on as long as it is entered
 
  private:
   std::vector<ActionId> actions_of(const MuteDefinition& mute) const;

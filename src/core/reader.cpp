@@ -20,8 +20,8 @@ void Reader::step() {
   }
   for (std::size_t i = 0; i < now_.size(); ++i) {
     const Reading& reading = seat_.readings()[i];
-    now_[i] = {reading.presses_ever, reading.releases_ever, reading.early_ever, reading.x_ever,
-               reading.y_ever};
+    now_[i] = {reading.presses_ever, reading.releases_ever, reading.early_ever, reading.downs_ever,
+               reading.ways_ever,    reading.x_ever,        reading.y_ever};
   }
 }
 
@@ -35,7 +35,33 @@ ButtonReading Reader::read(Button action) const {
   reading.releases = now.releases - before.releases;
   reading.pressed = reading.presses != 0;
   reading.released = reading.releases != 0;
-  reading.let_go_early = now.early != before.early;
+  reading.early = now.early - before.early;
+  reading.let_go_early = reading.early != 0;
+  reading.downs = now.downs - before.downs;
+  reading.went_down = reading.downs != 0;
+  return reading;
+}
+
+DirectionPresses Reader::ways_of(ActionId action) const {
+  const auto index = static_cast<std::size_t>(action);
+  if (index >= now_.size()) return {};
+  const DirectionPresses& now = now_[index].ways;
+  const DirectionPresses& before = before_[index].ways;
+  return {now.right - before.right, now.left - before.left, now.up - before.up,
+          now.down - before.down};
+}
+
+AxisReading Reader::read(Axis action) const {
+  AxisReading reading = seat_.read(action);
+  const DirectionPresses ways = ways_of(seat_.state().find(action, "Reader::read"));
+  reading.more_presses = ways.right;
+  reading.less_presses = ways.left;
+  return reading;
+}
+
+VectorReading Reader::read(Vector action) const {
+  VectorReading reading = seat_.read(action);
+  reading.presses = ways_of(seat_.state().find(action, "Reader::read"));
   return reading;
 }
 

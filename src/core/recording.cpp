@@ -29,6 +29,7 @@ RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
   recorded.profile = seat.profile();
   recorded.is_reserved = seat.is_reserved();
   recorded.part = seat.part();
+  recorded.is_typing = seat.is_typing();
   return recorded;
 }
 
@@ -37,6 +38,7 @@ RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
 RecordingHeader describe(const Hub& hub) {
   RecordingHeader header{.title = std::string{hub.playbook().title()},
                          .window = hub.window(),
+                         .longest_step = hub.longest_step(),
                          .rules = hub.rules(),
                          .devices = hub.devices()};
   for (const auto& seat : hub.seats()) header.seats.push_back(describe(*seat, hub.playbook()));
@@ -48,6 +50,9 @@ namespace {
 
 bool can_be(const SeatingRules& rules) {
   return rules.most_players >= 1;
+}
+bool can_be(Duration longest_step) {
+  return longest_step > Duration::zero();
 }
 bool can_be(const Area& part, const Hub& hub) {
   return part.width > 0 && part.height > 0 && !hub.rules().splits_screen;
@@ -63,6 +68,7 @@ Replay::Replay(const Recording& recording, Hub& hub, DecidedBy decided_by)
     : recording_(recording), hub_(hub), decided_by_(decided_by) {
   const Vec2 window = recording.header.window;
   if (window.x > 0 && window.y > 0) hub.set_window(window.x, window.y);
+  if (can_be(recording.header.longest_step)) hub.set_longest_step(recording.header.longest_step);
   const bool decides = decided_by == DecidedBy::recording;
   if (decides && can_be(recording.header.rules)) hub.set_rules(recording.header.rules);
   for (const RecordedSeat& recorded : recording.header.seats) {
@@ -88,6 +94,7 @@ void Replay::restore(const RecordedSeat& recorded) {
   if (!recorded.profile.is_empty()) hub_.set_profile(seat, recorded.profile);
   if (recorded.is_reserved) hub_.reserve(seat);
   if (can_be(recorded.part, hub_)) hub_.set_part(seat, recorded.part);
+  if (recorded.is_typing) hub_.set_typing(seat);
 }
 
 void Replay::restore(const RecordedDevice& recorded) {
@@ -201,6 +208,9 @@ class Decisions {
   void operator()(const CaptureStopped& it) const {
     with(it.seat, [&](Seat& seat) { hub_.stop_capture(seat); });
   }
+  void operator()(const TypingSet& it) const {
+    with(it.seat, [&](Seat& seat) { hub_.set_typing(seat, it.is_typing); });
+  }
   void operator()(const Reserved& it) const {
     with(it.seat, [&](Seat& seat) { hub_.reserve(seat, it.is_reserved); });
   }
@@ -249,6 +259,9 @@ void Replay::play(const Step& step) {
           [&](const ReleasedAll& it) { hub_.release_all(it.time); },
           [&](const Resized& it) {
             if (it.width > 0 && it.height > 0) hub_.set_window(it.width, it.height);
+          },
+          [&](const LongestStepSet& it) {
+            if (can_be(it.longest)) hub_.set_longest_step(it.longest);
           },
           [&](const Updated& it) {
             if (it.time >= hub_.now()) hub_.update(it.time);

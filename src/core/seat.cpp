@@ -44,6 +44,10 @@ bool Seat::is_taken() const {
 bool Seat::is_waiting() const {
   return state_->sitting.is_waiting;
 }
+bool Seat::is_typing() const {
+  return state_->is_typing();
+}
+
 bool Seat::is_reserved() const {
   return state_->sitting.is_reserved;
 }

@@ -48,14 +48,20 @@ void SeatState::flow(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
 void SeatState::retarget(Slot& slot, const LiveBinding& binding, Cause cause) {
   const Vec2 target = bent(binding, pushed(binding, slot.shares.data()));
   FlowState& flow = slot.flows[binding.flow];
-  if (target == flow.target) return;
+  if (target == flow.target) {
+    // What the player did may cancel out, but they did it.
+    if (cause == Cause::operated) {
+      expect_change(binding.action, slot.live[Wiring::index(binding.action)], cause);
+    }
+    return;
+  }
   // Up to here, who drives has driven.
   for (const LiveState* live : drivers_of(binding.action)) {
     for (const LiveBinding& other : live->bindings) {
       if (other.flow != no_index) advance(*live->slot, other, flow_time());
     }
   }
-  expect_change(binding.action, slot.live[Wiring::index(binding.action)]);
+  expect_change(binding.action, slot.live[Wiring::index(binding.action)], cause);
   flow.target = target;
   if (cause != Cause::operated || binding.smoothing == 0) flow.smooth = target;
   list_flow(slot, binding);
@@ -75,8 +81,18 @@ void SeatState::list_flow(Slot& slot, const LiveBinding& binding) {
 }
 
 void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until) {
+  const Time from = slot.flows[binding.flow].until;
+  if (until <= from) return;
+  const Time counts_from = journal_.counts_from;
+  if (from >= counts_from) [[likely]]
+    return advance(slot, binding, until, true);
+  advance(slot, binding, std::min(until, counts_from), false);
+  if (until > counts_from) advance(slot, binding, until, true);
+}
+
+// Where it does not count, rates move nothing; smoothing goes on.
+void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until, bool counts) {
   FlowState& flow = slot.flows[binding.flow];
-  if (until <= flow.until) return;
   const auto dt = static_cast<float>(to_seconds(until - flow.until));
   flow.until = until;
   if (!flow.is_listed) return;  // at rest all the while
@@ -91,14 +107,13 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until) {
     add(way, flow.target, dt);
     add(way, behind, binding.smoothing * (1 - kept));
     flow.smooth = {flow.target.x + behind.x * kept, flow.target.y + behind.y * kept};
-    live.add_nudge(flow.pending, 1 - kept);
-    drive.is_nudged = true;
+    add(drive.way, flow.pending, 1 - kept);
     flow.pending = {flow.pending.x * kept, flow.pending.y * kept};
   } else {
     add(way, flow.target, dt);
   }
   if (is_motion) {
-    if (drive.driver == &live)
+    if (counts && drive.driver == &live)
       add(drive.way, binding.shaping.scaled(way), binding.rate * live.share);
   } else {
     live.is_stale = true;
@@ -117,10 +132,8 @@ bool SeatState::comes_to_rest(Slot& slot, const LiveBinding& binding) {
   const bool is_settled = distance(flow.smooth, flow.target) < close_enough &&
                           distance(flow.pending, {}) < close_enough;
   if (!is_settled) return false;
-  LiveState& live = slot.live[Wiring::index(binding.action)];
   flow.smooth = flow.target;
-  live.add_nudge(flow.pending, 1);
-  drives_[Wiring::index(binding.action)].is_nudged = true;
+  add(drives_[Wiring::index(binding.action)].way, flow.pending, 1);
   flow.pending = {};
   const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
   flow.is_listed = is_motion && flow.target != Vec2{};

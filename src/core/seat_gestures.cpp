@@ -6,6 +6,7 @@
 namespace nextmove::core {
 
 void SeatState::begin_contact(Slot& slot, const Route& route, RouteState& state) {
+  tally_.note_down(route.action);
   const auto hold = [&] {
     state.is_held = true;
     tally_.hold(route.action, time_);
@@ -34,15 +35,54 @@ void SeatState::begin_contact(Slot& slot, const Route& route, RouteState& state)
       at.count = 0;
       hold();
       break;
-    case GestureKind::toggle:
-      if (state.is_held) {
-        state.is_held = false;
-        tally_.let_go(route.action);
-      } else {
-        hold();
-      }
-      break;
+    case GestureKind::toggle: turn_toggle(slot, route); break;
   }
+}
+
+// A toggle is the action's: any of its bindings turns it, and one event turns it once, however many
+// of them hear it.
+void SeatState::turn_toggle(const Slot& slot, const Route& route) {
+  ToggleState& toggle = toggles_[Wiring::index(route.action)];
+  if (toggle.event == event_ && toggle.route != &route) return;
+  toggle.event = event_;
+  toggle.route = &route;
+  if (toggle.slot != nullptr) return end_toggle(route.action);
+  toggle.slot = &slot;
+  tally_.hold(route.action, time_);
+}
+
+void SeatState::end_toggle(ActionId action) {
+  ToggleState& toggle = toggles_[Wiring::index(action)];
+  if (toggle.slot == nullptr) return;
+  toggle.slot = nullptr;
+  tally_.let_go(action);
+}
+
+void SeatState::end_toggles_of(const Slot& slot) {
+  for (std::size_t i = 0; i < toggles_.size(); ++i) {
+    if (toggles_[i].slot == &slot) end_toggle(static_cast<ActionId>(i));
+  }
+}
+
+// Where no toggle is left that could turn it off, it goes off.
+void SeatState::end_unbound_toggles() {
+  for (std::size_t i = 0; i < toggles_.size(); ++i) {
+    const auto action = static_cast<ActionId>(i);
+    if (toggles_[i].slot != nullptr && !has_toggle(action)) end_toggle(action);
+  }
+}
+
+bool SeatState::has_toggle(ActionId action) const {
+  const auto is_it = [&](const Route& route) {
+    return route.action == action && route.gesture != no_index &&
+           wiring_->gesture(route).kind == GestureKind::toggle &&
+           (route.schemes & bit_of(scheme_)) != 0;
+  };
+  return std::any_of(entered_.begin(), entered_.end(), [&](ContextId context) {
+    const auto [begin, end] = wiring_->routes_of(context);
+    const auto first = wiring_->routes().begin();
+    return std::any_of(first + begin, first + end, is_it);
+  });
 }
 
 void SeatState::end_contact(Slot& slot, const Route& route, RouteState& state) {
@@ -70,6 +110,7 @@ void SeatState::end_contact(Slot& slot, const Route& route, RouteState& state) {
 void SeatState::cut_contact(Slot& slot, const Route& route, RouteState& state) {
   if (state.is_held) tally_.let_go(route.action);
   state.is_held = false;
+  if (route.kind == RouteKind::impulse) slot.shares[route.state] = {};
   if (route.gesture == no_index) return;
   if (slot.gestures[route.gesture].is_heard) tally_.mark(route.action);
   unlist_gesture(slot, route);
@@ -112,6 +153,10 @@ void SeatState::complete(Slot& slot, const Route& route) {
   const Gesture& gesture = wiring_->gesture(route);
   GestureState& at = slot.gestures[route.gesture];
   if (gesture.kind == GestureKind::repeat) {
+    if (const Duration missed = journal_.counts_from - at.due; missed > Duration::zero()) {
+      at.due += gesture.every * ((missed + gesture.every - Duration{1}) / gesture.every);
+      return;
+    }
     tally_.press_again(route.action, time_);
     at.due += gesture.every;
     return;

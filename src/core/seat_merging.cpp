@@ -4,6 +4,7 @@
 #include <cmath>
 #include <utility>
 
+#include "digital.hpp"
 #include "seat_state.hpp"
 
 namespace nextmove::core {
@@ -57,12 +58,12 @@ void SeatState::reckon(LiveState& live, ActionKind kind) const {
 // alike.
 template <ActionKind kind>
 void SeatState::reckon_value(LiveState& live) const {
-  if (live.bindings.size() != 1 || live.is_smoothed || live.is_nudged)
-    return reckon_sum<kind>(live);
+  if (live.bindings.size() != 1 || live.is_smoothed) return reckon_sum<kind>(live);
   const LiveBinding& binding = live.bindings.front();
   const Vec2 shaped =
       binding.shaping.scaled(bent(binding, pushed(binding, live.slot->shares.data())));
   live.value = limited(shaped, kind, binding.shaping.scale());
+  live.push = live.value;
   live.size = kind == ActionKind::axis ? std::abs(live.value.x) : length(live.value);
 }
 
@@ -84,11 +85,9 @@ template <ActionKind kind>
     }
   }
   const Vec2 push = pushed_by.limited(kind);
+  live.push = push;
   live.value = live.is_smoothed ? smooth.limited(kind) : push;
-  if (live.is_nudged) {
-    live.value = clamped({live.value.x + live.nudge.x, live.value.y + live.nudge.y}, kind);
-  }
-  const float size = length(live.is_smoothed ? push : live.value);
+  const float size = length(push);
   live.size = size > nothing ? size : 0;
 }
 
@@ -122,7 +121,7 @@ void SeatState::weigh(ActionId action, ActionKind kind) {
     if (live->is_stale) reckon(*live, kind);
   }
   choose_driver(action);
-  note_value(drive);
+  note_value(action, kind);
 }
 
 // Of one device's change there is mostly nothing to decide: who drives goes on, and nobody else
@@ -146,11 +145,17 @@ void SeatState::weigh_change(ActionId action, ActionKind kind, LiveState& live) 
   } else {
     live.size_before = size;
   }
-  if (&live == drive.driver || driver != drive.driver) note_value(drive);
+  if (&live == drive.driver || driver != drive.driver) {
+    note_value(action, kind);
+  } else {
+    drive.is_operated = false;
+  }
 }
 
 // What smoothing lets through is seen for longer than it is pushed, and has no peak.
-void SeatState::note_value(Drive& drive) {
+void SeatState::note_value(ActionId action, ActionKind kind) {
+  Drive& drive = drives_[Wiring::index(action)];
+  if (kind != ActionKind::motion) note_digits(action, kind);
   const LiveState* const driver = drive.driver;
   const bool is_pushed = driver != nullptr && driver->size > 0 && !driver->is_smoothed;
   const Vec2 before = drive.value;
@@ -160,6 +165,27 @@ void SeatState::note_value(Drive& drive) {
   drive.peak = drive.value;
   drive.peak_size = driver->size;
   drive.peak_of = driver;
+}
+
+// Digits go by what is pushed, event by event, whatever smoothing and updates make of it.
+void SeatState::note_digits(ActionId action, ActionKind kind) {
+  Drive& drive = drives_[Wiring::index(action)];
+  const LiveState* const driver = drive.driver;
+  const bool is_pushed = driver != nullptr && driver->size > 0;
+  drive.is_plain = !is_pushed || !driver->is_smoothed;
+  const bool is_operated = std::exchange(drive.is_operated, false);
+  const Digital before = drive.digits;
+  drive.digits = digits_of(action, kind, is_pushed ? driver->push : Vec2{}, before);
+  if (is_operated && tally_.heard(action).mutes == 0) {
+    count_presses(before, drive.digits, drive.presses);
+  }
+}
+
+Digital SeatState::digits_of(ActionId action, ActionKind kind, Vec2 value,
+                             const Digital& before) const {
+  const Thresholds& thresholds = wiring_->digital(action);
+  return kind == ActionKind::axis ? digits_of_axis(value.x, before, thresholds)
+                                  : digits_of_vector(value, before, thresholds);
 }
 
 // So what is pushed now counts, a drifting stick never beats a key, and trembling decides nothing.
@@ -199,43 +225,23 @@ Vec2 SeatState::driven(ActionId action) const {
   return largest;
 }
 
+// What was moved is added to what is pushed, once.
 Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
   Drive& drive = drives_[Wiring::index(action)];
   if (drive.pending != 0) weigh(action, kind);
-  if (kind == ActionKind::motion) return moved(action);
-  Vec2 value = driven(action);
-  if (value == Vec2{} && drive.peak_size > 0) {
-    value = drive.peak;
-    tally_.mark(action);  // it is over with the next update
+  const Vec2 way = std::exchange(drive.way, {});
+  if (way != Vec2{}) tally_.mark(action);  // it is over with the next update
+  Vec2 value = way;
+  if (kind != ActionKind::motion) {
+    value = driven(action);
+    if (value == Vec2{} && drive.peak_size > 0) {
+      value = drive.peak;
+      tally_.mark(action);  // likewise
+    }
+    drive.peak_size = 0;
+    if (way != Vec2{}) value = clamped({value.x + way.x, value.y + way.y}, kind);
   }
-  if (drive.is_nudged) end_nudges(action);
-  drive.peak_size = 0;
   return tally_.heard(action).mutes != 0 ? Vec2{} : value;
-}
-
-// What all devices moved, and what the rates of the one that drives came to.
-Vec2 SeatState::moved(ActionId action) {
-  Vec2 sum = std::exchange(drives_[Wiring::index(action)].way, {});
-  for (LiveState* live : drivers_of(action)) {
-    add(sum, live->nudge);
-    live->nudge = {};
-  }
-  if (sum != Vec2{}) tally_.mark(action);  // it is over with the next update
-  return tally_.heard(action).mutes != 0 ? Vec2{} : sum;
-}
-
-void SeatState::end_nudges(ActionId action) {
-  for (LiveState* live : drivers_of(action)) {
-    if (!live->is_nudged) continue;
-    live->nudge = {};
-    live->is_nudged = false;
-    live->is_stale = true;
-  }
-  Drive& drive = drives_[Wiring::index(action)];
-  drive.is_nudged = false;
-  drive.changed = nullptr;
-  weigh(action);
-  tally_.mark(action);  // they are over with the next update
 }
 
 // The device is silent from here on: what it came to is not seen any more.

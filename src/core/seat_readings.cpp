@@ -5,6 +5,16 @@
 #include "seat_state.hpp"
 
 namespace nextmove::core {
+namespace {
+
+void add(DirectionPresses& sum, const DirectionPresses& more) {
+  sum.right += more.right;
+  sum.left += more.left;
+  sum.up += more.up;
+  sum.down += more.down;
+}
+
+}  // namespace
 
 void SeatState::update(Time now) {
   since_last_ = now - last_update_;
@@ -15,8 +25,9 @@ void SeatState::update(Time now) {
   if (!flows_.empty()) advance_flows(now);
   if (!gestures_.empty()) note_progress(now);
   for (const ActionId action : changes()) {
-    ButtonReading& button = readings_[Wiring::index(action)].button;
-    button = {.held = button.held, .progress = button.progress};
+    Reading& reading = readings_[Wiring::index(action)];
+    reading.button = {.held = reading.button.held, .progress = reading.button.progress};
+    reading.ways = {};
   }
   change_count_ = 0;
   const auto dirty = tally_.take_dirty();
@@ -26,8 +37,10 @@ void SeatState::update(Time now) {
     Reading& reading = readings_[Wiring::index(action)];
     if (reading.kind == ActionKind::button) {
       commit_button(action, reading, take_button(action));
+    } else if (reading.kind == ActionKind::motion) {
+      commit_motion(action, reading, merged_value(action, reading.kind));
     } else if (reading.kind != ActionKind::pointer) {
-      commit_value(action, reading, merged_value(action, reading.kind));
+      commit_value(action, reading, merged_value(action, reading.kind), false);
     } else {
       commit(action, collect(action));
     }
@@ -53,12 +66,14 @@ Intake SeatState::collect(ActionId action) {
 ButtonReading SeatState::take_button(ActionId action) {
   Tally::Heard& heard = tally_.heard(action);
   const ButtonReading button{heard.holders != 0, heard.presses != 0, heard.releases != 0,
-                             heard.is_early,     heard.progress,     heard.presses,
-                             heard.releases};
+                             heard.early != 0,   heard.downs != 0,   heard.progress,
+                             heard.presses,      heard.releases,     heard.early,
+                             heard.downs};
   heard.presses = 0;
   heard.releases = 0;
   heard.progress = 0;
-  heard.is_early = false;
+  heard.early = 0;
+  heard.downs = 0;
   return button;
 }
 
@@ -87,34 +102,47 @@ void SeatState::commit(ActionId action, const Intake& intake) {
     case ActionKind::button: return commit_button(action, reading, intake.button);
     case ActionKind::pointer:
       return commit_pointer(action, reading, intake.value, intake.is_present);
-    default: commit_value(action, reading, intake.value);
+    case ActionKind::motion: return commit_motion(action, reading, intake.value);
+    default: commit_value(action, reading, intake.value, intake.is_changed);
   }
 }
 
 void SeatState::commit_button(ActionId action, Reading& reading, const ButtonReading& button) {
-  const bool is_changed = (button.presses + button.releases != 0) | button.let_go_early |
+  const bool is_changed = (button.presses + button.releases + button.early + button.downs != 0) |
                           (button.progress != reading.button.progress);
   reading.button = button;
   reading.presses_ever += button.presses;
   reading.releases_ever += button.releases;
-  reading.early_ever += button.let_go_early ? 1 : 0;
+  reading.early_ever += button.early;
+  reading.downs_ever += button.downs;
   list_change(action, is_changed);
 }
 
-void SeatState::commit_value(ActionId action, Reading& reading, Vec2 value) {
-  const bool is_motion = reading.kind == ActionKind::motion;
-  if (value == reading.value && (!is_motion || value == Vec2{})) return;
+void SeatState::commit_motion(ActionId action, Reading& reading, Vec2 value) {
+  if (value == reading.value && value == Vec2{}) return;
   reading.value = value;
   list_change(action, true);
-  if (is_motion) {
-    reading.x_ever += static_cast<double>(value.x);
-    reading.y_ever += static_cast<double>(value.y);
-  } else {
-    const Thresholds& thresholds = wiring_->digital(action);
-    reading.digital = reading.kind == ActionKind::axis
-                          ? digits_of_axis(value.x, reading.digital, thresholds)
-                          : digits_of_vector(value, reading.digital, thresholds);
+  reading.x_ever += static_cast<double>(value.x);
+  reading.y_ever += static_cast<double>(value.y);
+}
+
+// What an interceptor has changed is read by its digits alone.
+void SeatState::commit_value(ActionId action, Reading& reading, Vec2 value, bool is_changed) {
+  Drive& drive = drives_[Wiring::index(action)];
+  DirectionPresses ways = std::exchange(drive.presses, {});
+  const bool is_plain = drive.is_plain && !is_changed && value == drive.value;
+  const Digital digital =
+      is_plain ? drive.digits : digits_of(action, reading.kind, value, reading.digital);
+  if (is_changed) {
+    ways = {};
+    count_presses(reading.digital, digital, ways);
   }
+  if (value == reading.value && digital == reading.digital && ways == DirectionPresses{}) return;
+  reading.value = value;
+  reading.digital = digital;
+  reading.ways = ways;
+  add(reading.ways_ever, ways);
+  list_change(action, true);
 }
 
 void SeatState::commit_pointer(ActionId action, Reading& reading, Vec2 position, bool is_present) {

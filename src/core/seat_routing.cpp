@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <tuple>
 
 #include "seat_state.hpp"
 
@@ -45,6 +46,18 @@ inline Vec2 contribution_of(const Wire& wire, Vec2 value) {
   return {mapped(wire.route->to_x, halves), mapped(wire.route->to_y, halves)};
 }
 
+/// Turns a wheel on from `position`, less than a detent either way; gives how many detents it has
+/// passed. What is a thousandth short of a detent is one, so that rounded parts make whole ones.
+int turn(float& position, float amount) {
+  constexpr float most_detents = 100;  // more than a hand turns between two events
+  constexpr float hair = 1e-3F;
+  const float total = std::clamp(position + amount, -most_detents, most_detents);
+  const float detents = std::trunc(total + std::copysign(hair, total));
+  position = total - detents;
+  if (detents != 0 && std::abs(position) < hair) position = 0;
+  return static_cast<int>(detents);
+}
+
 }  // namespace
 
 // Without branches on what the player does; see Tally.
@@ -54,13 +67,16 @@ inline void SeatState::press(const Wire& wire, RouteState& state, float value, C
   const bool is_heard =
       wire.can_press & (cause == Cause::operated) & (tally_.heard(wire.action).mutes == 0);
   const bool is_held = is_down & is_heard;
+  tally_.heard(wire.action).downs += is_held ? 1 : 0;
   tally_.turn(wire.action, state.is_held, is_held, time_);
   state.is_down = is_down;
   state.is_held = is_held;
 }
 
-inline void SeatState::lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value) {
-  expect_change(action, slot.live[Wiring::index(action)]);
+inline void SeatState::lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value,
+                            Cause cause) {
+  const bool is_moved = slot.shares[state] != value;
+  expect_change(action, slot.live[Wiring::index(action)], is_moved ? cause : Cause::rewired);
   slot.shares[state] = value;
 }
 
@@ -81,8 +97,10 @@ void SeatState::hear(Slot& slot, const Event& event) {
 [[gnu::noinline]] void SeatState::lean_quickly(Slot& slot, const Wires::Bundle& bundle,
                                                Vec2 value) {
   for (const Wire& wire : bundle) {
-    if (drives_[Wiring::index(wire.action)].pending != 0) [[unlikely]]
+    Drive& drive = drives_[Wiring::index(wire.action)];
+    if (drive.pending != 0) [[unlikely]]
       weigh(wire.action);
+    drive.is_operated = true;
     slot.shares[wire.state] = linear(wire, value);
     slot.live[Wiring::index(wire.action)].is_stale = true;
   }
@@ -113,15 +131,17 @@ inline void SeatState::operate(Slot& slot, const Wire& wire, Vec2 value, Cause c
   RouteState& state = slot.routes[wire.state];
   switch (wire.kind) {
     case RouteKind::press: press(wire, state, value.x, cause); break;
-    case RouteKind::lean: lean(slot, wire.action, wire.state, contribution_of(wire, value)); break;
+    case RouteKind::lean:
+      lean(slot, wire.action, wire.state, contribution_of(wire, value), cause);
+      break;
     case RouteKind::contact: contact(slot, wire, state, amount_of(wire, value), cause); break;
     case RouteKind::flow: flow(slot, wire, contribution_of(wire, value), cause); break;
     case RouteKind::point: point(slot, wire, value, cause); break;
     case RouteKind::impulse:
-      if (cause == Cause::operated) impulse(slot, wire, state, amount_of(wire, value));
+      if (cause == Cause::operated) impulse(slot, wire, state, value);
       break;
     case RouteKind::nudge:
-      if (cause == Cause::operated) nudge(slot, wire, contribution_of(wire, value));
+      if (cause == Cause::operated) nudge(slot, wire, value);
       break;
   }
 }
@@ -162,37 +182,59 @@ void SeatState::contact(Slot& slot, const Wire& wire, RouteState& state, float v
   }
 }
 
-// A detent presses once and lets go at once; what is less than a detent is kept for the next.
-void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, float amount) {
+// A detent presses once and lets go at once; what is less than a detent is kept for the next, and
+// turning back takes it back.
+void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 value) {
   if (!wire.can_press || is_muted(wire.action)) return;
-  constexpr float most_detents = 100;  // more than a hand turns between two events
-  float& left_over = slot.shares[wire.state].x;
-  const float total = std::min(left_over + amount, most_detents);
-  const float detents = std::floor(total);
-  left_over = total - detents;
-  for (int i = 0; i < static_cast<int>(detents); ++i) {
+  Vec2& turned = slot.shares[wire.state];
+  int presses = 0;
+  for (const auto& [amount, position, forth, back] :
+       {std::tuple{value.x, &turned.x, part_right, part_left},
+        std::tuple{value.y, &turned.y, part_up, part_down}}) {
+    const int detents = turn(*position, amount);
+    if ((wire.open & (detents > 0 ? forth : back)) != 0) presses += std::abs(detents);
+  }
+  for (int i = 0; i < presses; ++i) {
     begin_contact(slot, *wire.route, state);
     end_contact(slot, *wire.route, state);
   }
 }
 
-void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 amount) {
+void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 value) {
+  Vec2 amount = contribution_of(wire, value);
   if (amount == Vec2{}) return;
-  LiveState& live = slot.live[Wiring::index(wire.action)];
-  if (readings_[Wiring::index(wire.action)].kind == ActionKind::motion) {
-    tally_.mark(wire.action);
-  } else {
-    expect_change(wire.action, live);
-    drives_[Wiring::index(wire.action)].is_nudged = true;
+  const bool is_motion = readings_[Wiring::index(wire.action)].kind == ActionKind::motion;
+  if (wire.route->has_detents && !is_motion) press_by_detents(slot, wire, value);
+  tally_.mark(wire.action);
+  Vec2* sum = &drives_[Wiring::index(wire.action)].way;
+  if (wire.route->binding != no_index) {
+    const LiveBinding& binding = wiring_->binding(wire.route->binding);
+    if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
+    if (binding.smoothing != 0) {
+      advance(slot, binding, flow_time());
+      list_flow(slot, binding);
+      sum = &slot.flows[binding.flow].pending;
+    }
   }
-  if (wire.route->binding == no_index) return live.add_nudge(amount, 1);
-  const LiveBinding& binding = wiring_->binding(wire.route->binding);
-  if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
-  if (binding.smoothing == 0) return live.add_nudge(amount, 1);
-  advance(slot, binding, flow_time());
-  list_flow(slot, binding);
-  Vec2& pending = slot.flows[binding.flow].pending;
-  pending = {pending.x + amount.x, pending.y + amount.y};
+  *sum = {sum->x + amount.x, sum->y + amount.y};
+}
+
+void SeatState::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
+  if (is_muted(wire.action)) return;
+  Vec2& turned = slot.shares[wire.state];
+  const int right = turn(turned.x, value.x);
+  const int up = turn(turned.y, value.y);
+  DirectionPresses& presses = drives_[Wiring::index(wire.action)].presses;
+  const auto press = [&](Vec2 way, int detents) {
+    const auto times = static_cast<std::uint32_t>(std::abs(detents));
+    const Vec2 towards = contribution_of(wire, detents < 0 ? Vec2{-way.x, -way.y} : way);
+    presses.right += towards.x > 0 ? times : 0;
+    presses.left += towards.x < 0 ? times : 0;
+    presses.up += towards.y > 0 ? times : 0;
+    presses.down += towards.y < 0 ? times : 0;
+  };
+  press({1, 0}, right);
+  press({0, 1}, up);
 }
 
 // The last to point wins, and a change of contexts does not make another the last. A pointer whose
@@ -270,40 +312,42 @@ void SeatState::rest(Slot& slot) {
     FlowState& flow = slot.flows[active.binding->flow];
     advance(slot, *active.binding, flow_time());
     const ActionId action = active.binding->action;
-    expect_change(action, slot.live[Wiring::index(action)]);
+    expect_change(action, slot.live[Wiring::index(action)], Cause::cut_off);
     flow.smooth = flow.target;
     flow.pending = {};
   }
   forget_peaks(slot);
-  // What is on with nothing down: toggles, and taps that wait for the next.
+  end_toggles_of(slot);
+  // With nothing down, taps wait for the next, and a wheel for the rest of its detent.
   for (const Route& route : wiring_->routes()) {
-    if (route.gesture != no_index) cut_contact(slot, route, slot.routes[route.state]);
+    const bool goes_on = route.gesture != no_index || route.kind == RouteKind::impulse;
+    if (goes_on) cut_contact(slot, route, slot.routes[route.state]);
+    if (route.kind == RouteKind::nudge) slot.shares[route.state] = {};
   }
 }
 
 // The route's context is left: whatever it holds is released. Flows must be settled afterwards.
 void SeatState::release(Slot& slot, const Route& route) {
+  if (slot.kind != route.device) return;
   RouteState& state = slot.routes[route.state];
   if (route.kind == RouteKind::point) {
     PointerState& pointer = pointers_[Wiring::index(route.action)];
     if (pointer.route == &route) pointer.slot = nullptr;
     tally_.mark(route.action);
-  } else if (!wiring_->drives(slot.kind, route.action)) {
-    return;  // its control is on another kind of device
   } else if (route.binding != no_index) {
     const LiveBinding& binding = wiring_->binding(route.binding);
     if (binding.flow != no_index) {
       advance(slot, binding, flow_time());
-      expect_change(route.action, slot.live[Wiring::index(route.action)]);
+      expect_change(route.action, slot.live[Wiring::index(route.action)], Cause::cut_off);
       FlowState& flow = slot.flows[binding.flow];
       flow.target = flow.smooth = flow.pending = {};
       rewired_flows_.push_back({&slot, &binding});
     }
-    if (is_live(route.kind)) lean(slot, route.action, route.state, {});
-    forget_peak(slot, route.action);
+    if (is_live(route.kind)) lean(slot, route.action, route.state, {}, Cause::cut_off);
   } else {
     cut_contact(slot, route, state);
   }
+  forget_peak(slot, route.action);
   state = {};
   slot.shares[route.state] = {};
 }

@@ -31,6 +31,7 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Cust
       tally_(wiring_->action_count()),
       drives_(wiring_->action_count()),
       pointers_(wiring_->action_count()),
+      toggles_(wiring_->action_count()),
       mutes_(playbook_.mutes().size()) {
   for (const ActionDefinition& action : playbook_.actions()) readings_.push_back(fresh(action));
   make_room();
@@ -114,6 +115,7 @@ void SeatState::play_by(Playbook playbook) {
   tally_.resize(actions);
   drives_.assign(actions, {});
   pointers_.assign(actions, {});
+  toggles_.assign(actions, {});
   for (std::size_t i = 0; i < actions; ++i) {
     const ActionDefinition& action = playbook_.actions()[i];
     if (i >= readings_.size()) readings_.push_back(fresh(action));
@@ -124,7 +126,10 @@ void SeatState::play_by(Playbook playbook) {
   if (!interceptors_.empty()) intakes_.resize(actions);
   mutes_.resize(playbook_.mutes().size());
   for (std::size_t i = 0; i < mutes_.size(); ++i) {
-    for (const ActionId action : playbook_.data().muted[i]) tally_.heard(action).mutes += mutes_[i];
+    if (mutes_[i] != 0) silence(static_cast<MuteId>(i), static_cast<int>(mutes_[i]));
+  }
+  for (const ContextId context : entered_) {
+    for (const MuteId mute : playbook_.data().mutes_with[Wiring::index(context)]) silence(mute, 1);
   }
 
   for (auto& slot : slots_) {
@@ -141,7 +146,9 @@ void SeatState::play_by(Playbook playbook) {
   // Of the contexts that are entered some may rank otherwise now.
   std::stable_sort(entered_.begin(), entered_.end(),
                    [&](ContextId a, ContextId b) { return wiring_->rank(a) > wiring_->rank(b); });
+  const bool was_typing = is_typing();
   wires_ = Wires{*wiring_};
+  wires_.set_typing(was_typing);
   take_up_with_controls();
   wires_.lay(entered_, bit_of(scheme_));
   route_again();
@@ -238,10 +245,6 @@ void SeatState::remove_device(DeviceId device, Time time) {
     if (readings_[i].kind == ActionKind::button) continue;
     tally_.mark(static_cast<ActionId>(i));
     Drive& drive = drives_[i];
-    // What it moved before counts.
-    if (readings_[i].kind == ActionKind::motion) {
-      drive.way = {drive.way.x + slot.live[i].nudge.x, drive.way.y + slot.live[i].nudge.y};
-    }
     if (drive.driver == &slot.live[i]) drive.driver = nullptr;
     drive.changed = nullptr;
     drive.pending = event_;
@@ -263,6 +266,30 @@ void SeatState::release_all(Time time) {
   for (const auto& slot : slots_) rest(*slot);
 }
 
+void SeatState::release_device(DeviceId device, Time time) {
+  if (time >= next_due_) complete_gestures(time);
+  time_ = time;
+  for (const auto& slot : slots_) {
+    if (slot->device == device) rest(*slot);
+  }
+}
+
+bool SeatState::hears_while_typing(Source source) const {
+  if (has_bound(source)) return true;
+  const auto withs = wiring_->with_routes(source);
+  return std::any_of(withs.begin(), withs.end(), [&](const Route& with) {
+    const auto concerned = wiring_->sources_with(Wiring::index(with.action));
+    return std::any_of(concerned.begin(), concerned.end(), [&](Source other) {
+      return Wiring::device_of(other) == DeviceKind::keyboard && has_bound(other);
+    });
+  });
+}
+
+void SeatState::set_typing(bool is_typing) {
+  wires_.set_typing(is_typing);
+  wires_.lay(entered_, bit_of(scheme_));
+}
+
 // ---- contexts
 
 bool SeatState::is_in(ContextId context) const {
@@ -275,6 +302,9 @@ void SeatState::list_context(ContextId context) {
   const auto below = std::find_if(entered_.begin(), entered_.end(),
                                   [&](ContextId other) { return wiring_->rank(other) <= rank; });
   entered_.insert(below, context);
+  const auto& mutes = playbook_.data().mutes_with[Wiring::index(context)];
+  for (const MuteId mute : mutes) silence(mute, 1);
+  if (!mutes.empty()) cut_muted();
   prompting_.renew();
 }
 
@@ -286,13 +316,52 @@ void SeatState::unlist_context(ContextId context) {
     for (Wiring::Index i = begin; i < end; ++i) release(*slot, wiring_->routes()[i]);
   }
   std::erase(entered_, context);
+  for (const MuteId mute : playbook_.data().mutes_with[Wiring::index(context)]) silence(mute, -1);
   prompting_.renew();
+}
+
+// What the context takes from those below is let go there, where it says so: a gun does not go on
+// firing under a dialog. The wires must be laid.
+void SeatState::let_go_below(ContextId context) {
+  const auto below = std::find(entered_.begin(), entered_.end(), context) + 1;
+  const auto is_below = [&](const Route* route) {
+    const auto number = static_cast<Wiring::Index>(route - wiring_->routes().data());
+    return std::any_of(below, entered_.end(), [&](ContextId other) {
+      const auto [begin, end] = wiring_->routes_of(other);
+      return number >= begin && number < end;
+    });
+  };
+  for (Source source = 0; source < wiring_->source_count(); ++source) {
+    const unsigned device = 1U << static_cast<unsigned>(Wiring::device_of(source));
+    const bool is_released = (wiring_->released(context) & device) != 0;
+    const unsigned claimed = claimed_by(context, source);
+    for (const Wire& wire : wires_.bundle(source)) {
+      const bool is_claimed = !wire.can_press && (wire.route->parts & claimed) != 0;
+      const bool is_button = readings_[Wiring::index(wire.action)].kind == ActionKind::button;
+      if (!is_button || !(is_released || is_claimed) || !is_below(wire.route)) continue;
+      for (const auto& slot : slots_) cut_contact(*slot, *wire.route, slot->routes[wire.state]);
+    }
+  }
+}
+
+// The parts of a control that the context lets go of because it claims them.
+unsigned SeatState::claimed_by(ContextId context, Source source) const {
+  unsigned claimed = 0;
+  if (!wiring_->releases_claims(context)) return claimed;
+  const auto [begin, end] = wiring_->routes_of(context);
+  for (const Wire& wire : wires_.bundle(source)) {
+    const auto number = static_cast<Wiring::Index>(wire.route - wiring_->routes().data());
+    const bool is_its = number >= begin && number < end;
+    if (is_its && !wire.route->pass_on) claimed |= wire.open;
+  }
+  return claimed;
 }
 
 void SeatState::enter(ContextId context) {
   if (context == ContextId::none || is_in(context)) return;
   list_context(context);
   wires_.lay(entered_, bit_of(scheme_));
+  let_go_below(context);
   route_again();
   if (journal_.is_on()) {
     journal_.tell(Entered{journal_.now, name_, playbook_.context(context).name});
@@ -302,6 +371,7 @@ void SeatState::enter(ContextId context) {
 void SeatState::leave(ContextId context) {
   if (!is_in(context)) return;
   unlist_context(context);
+  end_unbound_toggles();
   wires_.lay(entered_, bit_of(scheme_));
   route_again();
   if (journal_.is_on()) {
@@ -326,6 +396,7 @@ void SeatState::hold_to(SchemeId scheme) {
   }
   scheme_ = scheme;
   prompting_.renew();
+  end_unbound_toggles();
   wires_.lay(entered_, after);
   route_again();
 }
@@ -341,8 +412,11 @@ void SeatState::switch_to(ContextId context) {
   for (std::size_t i = entered_.size(); i-- > 0;) {
     if (is_rival(entered_[i])) unlist_context(entered_[i]);
   }
-  if (!is_in(context)) list_context(context);
+  const bool is_new = !is_in(context);
+  if (is_new) list_context(context);
+  end_unbound_toggles();
   wires_.lay(entered_, bit_of(scheme_));
+  if (is_new) let_go_below(context);
   route_again();
   if (journal_.is_on()) {
     journal_.tell(SwitchedTo{journal_.now, name_, playbook_.context(context).name});
@@ -363,33 +437,40 @@ void SeatState::mute(MuteId mute) {
   if (!exists(mute)) return;
   const auto index = static_cast<std::size_t>(mute);
   ++mutes_[index];
-  for (const ActionId action : playbook_.data().muted[index]) {
-    ++tally_.heard(action).mutes;
-    tally_.drop_presses(action);
-    tally_.mark(action);
-  }
+  silence(mute, 1);
   cut_muted();
   if (journal_.is_on()) journal_.tell(Muted{journal_.now, name_, playbook_.mute(mute).name});
+}
+
+// So many times more, or fewer. What is silent then must be cut.
+void SeatState::silence(MuteId mute, int times) {
+  for (const ActionId action : playbook_.data().muted[static_cast<std::size_t>(mute)]) {
+    tally_.heard(action).mutes += static_cast<std::uint32_t>(times);
+    if (times > 0) tally_.drop_presses(action);
+    tally_.mark(action);
+  }
 }
 
 void SeatState::unmute(MuteId mute) {
   if (!exists(mute) || mutes_[static_cast<std::size_t>(mute)] == 0) return;
   const auto index = static_cast<std::size_t>(mute);
   --mutes_[index];
-  for (const ActionId action : playbook_.data().muted[index]) {
-    --tally_.heard(action).mutes;
-    tally_.mark(action);
-  }
+  silence(mute, -1);
   if (journal_.is_on()) journal_.tell(Unmuted{journal_.now, name_, playbook_.mute(mute).name});
 }
 
 // Axes and vectors keep their values, unread; a button's controls stay down, unheard, until they
 // are up.
 void SeatState::cut_muted() {
+  for (std::size_t i = 0; i < toggles_.size(); ++i) {
+    if (is_muted(static_cast<ActionId>(i))) end_toggle(static_cast<ActionId>(i));
+  }
   for (const auto& slot : slots_) {
     for (const Route& route : wiring_->routes()) {
       const bool is_button = readings_[Wiring::index(route.action)].kind == ActionKind::button;
-      if (is_button && is_muted(route.action)) cut_contact(*slot, route, slot->routes[route.state]);
+      if (!is_muted(route.action)) continue;
+      if (is_button) cut_contact(*slot, route, slot->routes[route.state]);
+      if (route.kind == RouteKind::nudge) slot->shares[route.state] = {};
     }
   }
 }

@@ -74,6 +74,14 @@ class SeatState {
   bool is_heard(Source zone) const;
   /// Every control of every device goes to rest.
   void release_all(Time time);
+  /// The same for one device of the seat.
+  void release_device(DeviceId device, Time time);
+  /// From here on, only actions that are heard while typing hear keys. The keyboards must be at
+  /// rest.
+  void set_typing(bool is_typing);
+  bool is_typing() const { return wires_.is_typing(); }
+  /// Whether a key of this source is no text: an action hears it, or needs it held for another key.
+  bool hears_while_typing(Source source) const;
   /// A device is heard again after a silence, with these values of its controls, by source. See
   /// add_device.
   void hear_again(DeviceId device, std::span<const Vec2> values, Time time);
@@ -180,13 +188,23 @@ class SeatState {
     Vec2 peak{};                   // the largest to which it changed since the last update
     float peak_size = 0;           // 0 for none
     const LiveState* peak_of = nullptr;
-    Vec2 way{};  // of a motion: what the rates have come to since the last update
-    bool is_nudged = false;
+    Digital digits{};            // of what is pushed
+    DirectionPresses presses{};  // since the last update
+    bool is_operated = false;    // by the player: what changed is not only who hears what
+    bool is_plain = false;       // smoothing does not come between what is pushed and the value
+    /// Displacements since the last update; of a motion, what the rates have come to as well.
+    Vec2 way{};
   };
   struct PointerState {
     Vec2 position{};
     const Slot* slot = nullptr;  // where it comes from; nullptr while nothing points
     const Route* route = nullptr;
+  };
+  /// Of an action that toggles turn on and off.
+  struct ToggleState {
+    const Slot* slot = nullptr;    // that turned it on; nullptr while it is off
+    const Route* route = nullptr;  // that turned it last, at this event
+    std::uint32_t event = 0;
   };
   struct ListedInterceptor {
     InterceptorId id;
@@ -205,10 +223,11 @@ class SeatState {
   void rest(Slot& slot);
   void press(const Wire& wire, RouteState& state, float value, Cause cause);
   void contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause);
-  void impulse(Slot& slot, const Wire& wire, RouteState& state, float amount);
-  void lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value);
+  void impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 value);
+  void lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value, Cause cause);
   void lean_quickly(Slot& slot, const Wires::Bundle& bundle, Vec2 value);
-  void nudge(Slot& slot, const Wire& wire, Vec2 amount);
+  void nudge(Slot& slot, const Wire& wire, Vec2 value);
+  void press_by_detents(Slot& slot, const Wire& wire, Vec2 value);
   void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void operate_with_controls(Slot& slot, Source source, Vec2 value);
   void operate_with_control(Slot& slot, const Route& with, Vec2 value);
@@ -221,6 +240,7 @@ class SeatState {
   Vec2 in_part(Vec2 place) const;
   void land_finger(Slot& slot, Finger& finger);
   void move_finger(Slot& slot, Finger& finger, Vec2 before);
+  void swipe(Slot& slot, Finger& finger, Vec2 before);
   void move_two(Slot& slot, const Finger& moved, Vec2 before);
   void lift_finger(Slot& slot, Finger& finger, Source source);
   void leave_zone(Slot& slot, Finger& finger);
@@ -233,6 +253,11 @@ class SeatState {
   void begin_contact(Slot& slot, const Route& route, RouteState& state);
   void end_contact(Slot& slot, const Route& route, RouteState& state);
   void cut_contact(Slot& slot, const Route& route, RouteState& state);
+  void turn_toggle(const Slot& slot, const Route& route);
+  void end_toggle(ActionId action);
+  void end_toggles_of(const Slot& slot);
+  void end_unbound_toggles();
+  bool has_toggle(ActionId action) const;
   void list_gesture(Slot& slot, const Route& route, Time due);
   void unlist_gesture(const Slot& slot, const Route& route);
   void complete_gestures(Time until);
@@ -246,6 +271,7 @@ class SeatState {
   void settle_rewired_flows();
   void list_flow(Slot& slot, const LiveBinding& binding);
   void advance(Slot& slot, const LiveBinding& binding, Time until);
+  void advance(Slot& slot, const LiveBinding& binding, Time until, bool counts);
   bool comes_to_rest(Slot& slot, const LiveBinding& binding);
   void advance_flows(Time until);
   Vec2 bent(const LiveBinding& binding, Vec2 value) const {
@@ -265,7 +291,8 @@ class SeatState {
     change_count_ += is_changed ? 1 : 0;
   }
   void commit_button(ActionId action, Reading& reading, const ButtonReading& button);
-  void commit_value(ActionId action, Reading& reading, Vec2 value);
+  void commit_value(ActionId action, Reading& reading, Vec2 value, bool is_changed);
+  void commit_motion(ActionId action, Reading& reading, Vec2 value);
   void commit_pointer(ActionId action, Reading& reading, Vec2 position, bool is_present);
   void intercept(std::span<const ActionId> dirty);
   void list_interceptor(ListedInterceptor interceptor);
@@ -278,18 +305,18 @@ class SeatState {
     return {drivers_.data() + first[0], drivers_.data() + first[1]};
   }
   /// A value is about to change in the event at hand: those of the events before are weighed first.
-  void expect_change(ActionId action, LiveState& live) {
+  void expect_change(ActionId action, LiveState& live, Cause cause) {
     Drive& drive = drives_[Wiring::index(action)];
-    live.is_stale = true;
     tally_.mark(action);
     if (drive.pending == event_) {
       if (drive.changed != &live) drive.changed = nullptr;
-      return;
+    } else {
+      if (drive.pending != 0) weigh(action);
+      drive.pending = event_;
+      drive.changed = &live;
     }
-    if (drive.pending != 0) weigh(action);
-    drive.pending = event_;
-    drive.changed = &live;
     live.is_stale = true;
+    drive.is_operated |= cause == Cause::operated;
   }
   void weigh(ActionId action);
   void weigh(ActionId action, ActionKind kind);
@@ -301,10 +328,10 @@ class SeatState {
   void reckon_sum(LiveState& live) const;
   void reckon_rate(LiveState& live) const;
   void choose_driver(ActionId action);
-  static void note_value(Drive& drive);
+  void note_value(ActionId action, ActionKind kind);
+  void note_digits(ActionId action, ActionKind kind);
+  Digital digits_of(ActionId action, ActionKind kind, Vec2 value, const Digital& before) const;
   Vec2 driven(ActionId action) const;
-  Vec2 moved(ActionId action);
-  void end_nudges(ActionId action);
   void forget_peaks(const Slot& slot);
   void forget_peak(const Slot& slot, ActionId action);
 
@@ -312,6 +339,9 @@ class SeatState {
   template <class Use>
   auto with_prompt_setting(Use use) const;
 
+  void let_go_below(ContextId context);
+  unsigned claimed_by(ContextId context, Source source) const;
+  void silence(MuteId mute, int times);
   void list_context(ContextId context);
   void unlist_context(ContextId context);
   void play_by(Playbook playbook);
@@ -356,6 +386,7 @@ class SeatState {
   std::vector<std::uint32_t> first_driver_;                 // by action, one more at the end
   std::vector<Drive> drives_;                               // by action
   std::vector<PointerState> pointers_;                      // by action
+  std::vector<ToggleState> toggles_;                        // by action
   std::vector<ActiveGesture> gestures_;                     // under way, in the order of beginning
   std::vector<ActiveFlow> flows_;                           // moving
   std::vector<ActiveFlow> rewired_flows_;  // to be reckoned when all of the wiring is done

@@ -135,20 +135,28 @@ void SeatState::land_finger(Slot& slot, Finger& finger) {
 }
 
 void SeatState::move_finger(Slot& slot, Finger& finger, Vec2 before) {
-  const Source source = source_of_zone(finger.zone);
   const Vec2 way = in_shorter_sides(difference(finger.place, finger.landed));
   switch (playbook_.zones()[finger.zone].kind) {
     case ZoneKind::button: break;
     case ZoneKind::stick: operate_zone(slot, finger.zone); break;
     case ZoneKind::tap: finger.is_spent = finger.is_spent || length(way) > tap_distance; break;
-    case ZoneKind::swipe:
-      if (finger.is_spent || length(way) < swipe_distance) break;
-      finger.is_spent = true;
-      if (time_ - finger.since > milliseconds{swipe_milliseconds}) break;
-      route(slot, source, nearest_side(way), Cause::operated);
-      break;
+    case ZoneKind::swipe: swipe(slot, finger, before); break;
     case ZoneKind::two_fingers: move_two(slot, finger, before); break;
   }
+}
+
+// What counts is how fast it goes from where it rested: on landing or later, and anew wherever it
+// has gone too slowly.
+void SeatState::swipe(Slot& slot, Finger& finger, Vec2 before) {
+  if (finger.is_spent) return;
+  const bool rested = length(in_shorter_sides(difference(before, finger.landed))) <= tap_distance;
+  const bool is_slow = !rested && time_ - finger.since > milliseconds{swipe_milliseconds};
+  if (is_slow) finger.landed = before;
+  if (rested || is_slow) finger.since = time_;
+  const Vec2 way = in_shorter_sides(difference(finger.place, finger.landed));
+  if (length(way) < swipe_distance) return;
+  finger.is_spent = true;
+  route(slot, source_of_zone(finger.zone), nearest_side(way), Cause::operated);
 }
 
 void SeatState::move_two(Slot& slot, const Finger& moved, Vec2 before) {

@@ -242,6 +242,7 @@ void Seating::stand_up(Seat& seat) {
 
 void Seating::leave(Seat& seat) {
   if (!seat.is_taken()) return;
+  set_typing(seat, false);
   stand_up(seat);
   note({.kind = NoticeKind::left, .time = journal_.now, .seat = &seat});
   lay_screen();

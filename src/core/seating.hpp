@@ -92,6 +92,11 @@ class Seating {
   void swap(Seat& a, Seat& b);
   void hold_to(Seat& seat, SchemeId scheme);
   void reserve(Seat& seat, bool is_reserved);
+  /// See Hub::set_typing.
+  void set_typing(Seat& seat, bool is_typing);
+  bool is_anybody_typing() const { return typing_ != 0; }
+  /// Whether the event is text that a player types.
+  bool is_text(const Event& event) const;
 
   /// Where the events of this device go. Requires that it is known.
   const Listeners& listeners(DeviceId id) const { return listeners_[static_cast<std::size_t>(id)]; }
@@ -180,6 +185,7 @@ class Seating {
   Capturing* capturing(const Seat& seat);
   const Capturing* capturing(const Seat& seat) const;
   bool hear_captures(const Event& event);
+  void time_out_captures(Time until);
   void end_captures(Time time);
   void watch_all();
   std::span<const Vec2> values_of(DeviceId id) const;
@@ -200,6 +206,7 @@ class Seating {
   std::vector<KnownDevice> devices_ = std::vector<KnownDevice>(1);
   std::vector<Listeners> listeners_ = std::vector<Listeners>(1);
   std::vector<ActiveCapture> captures_;
+  int typing_ = 0;  // how many seats' players type
   Wording wording_;
   KeyLabels keys_;
   Families families_;

@@ -77,12 +77,24 @@ bool Seating::hear_captures(const Event& event) {
 }
 
 void Seating::update_captures(Time now) {
-  if (captures_.empty()) return;
+  time_out_captures(now);
   for (ActiveCapture& active : captures_) {
     active.capturing.update(now);
     active.seat->state().capture = active.capturing.capture();
   }
-  end_captures(now);
+}
+
+// Each at its own time, so that it does not matter how often the hub is updated.
+void Seating::time_out_captures(Time until) {
+  while (!captures_.empty()) {
+    const auto first = std::min_element(
+        captures_.begin(), captures_.end(),
+        [](const auto& a, const auto& b) { return a.capturing.due() < b.capturing.due(); });
+    const Time due = first->capturing.due();
+    if (due > until || due == Time::max()) return;
+    first->capturing.time_out();
+    end_captures(due);
+  }
 }
 
 // Whose capturing is over hears its devices again, but not what is down of what was pressed.

@@ -110,6 +110,7 @@ void Seating::begin_unplugging(DeviceId id) {
 
 void Seating::unplug(DeviceId id, Time time) {
   if (!is_plugged(id)) return;  // unplugged twice
+  time_out_captures(time);
   KnownDevice& place = at(id);
   place.is_plugged = false;
   note({.kind = NoticeKind::unplugged, .time = time, .device = id});
@@ -125,6 +126,7 @@ void Seating::unplug(DeviceId id, Time time) {
 }
 
 void Seating::release_all(Time time) {
+  time_out_captures(time);
   for (KnownDevice& place : devices_) {
     place.swallowed.clear();
     for (Source source = 0; source < place.values.size(); ++source) {
@@ -161,6 +163,7 @@ Seat* Seating::longest_waiting() const {
 // ---- joining by a press
 
 bool Seating::lets_through(const Event& event) {
+  time_out_captures(event.time);
   KnownDevice& place = at(event.device);
   if (!place.is_plugged) return false;
   const Source source = source_of(event.control);

@@ -73,6 +73,28 @@ void Seating::deal(DeviceId id, Seat* seat, Time time) {
   }
 }
 
+// What its keyboards held must not stay down: text does not let go of it.
+void Seating::set_typing(Seat& seat, bool is_typing) {
+  if (seat.is_typing() == is_typing) return;
+  for (const DeviceId id : seat.devices()) {
+    if (at(id).device.kind != DeviceKind::keyboard) continue;
+    for (Seat* owner : at(id).owners) owner->state().release_device(id, journal_.now);
+  }
+  seat.state().set_typing(is_typing);
+  typing_ += is_typing ? 1 : -1;
+}
+
+bool Seating::is_text(const Event& event) const {
+  if (info(event.control).device != DeviceKind::keyboard) return false;
+  const auto& owners = at(event.device).owners;
+  const auto types = [](const Seat* owner) { return owner->is_typing(); };
+  const auto hears = [&](const Seat* owner) {
+    return types(owner) && owner->state().hears_while_typing(source_of(event.control));
+  };
+  return std::any_of(owners.begin(), owners.end(), types) &&
+         std::none_of(owners.begin(), owners.end(), hears);
+}
+
 void Seating::reserve(Seat& seat, bool is_reserved) {
   seat.state().sitting.is_reserved = is_reserved;
   deal(journal_.now);

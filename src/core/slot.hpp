@@ -44,22 +44,15 @@ struct FlowState {
 /// What a device comes to for an axis, a vector or a motion.
 struct LiveState {
   Vec2 value{};           // of axes and vectors
+  Vec2 push{};            // likewise, without smoothing
   float size = 0;         // how far it is pushed, smoothed or not: who drives goes by this
   float size_before = 0;  // before the change at hand
-  Vec2 nudge{};           // displacements since the last update
   float share = 1;        // of a motion: how much of what its rates add up to is within the limit
   bool is_smoothed = false;  // some of it is
-  bool is_nudged = false;    // there is a nudge
-  bool is_stale = false;     // a route or the nudge has changed since it was reckoned
+  bool is_stale = false;     // a route has changed since it was reckoned
   // What it is reckoned from; see SeatState::list_drivers.
   std::span<const LiveBinding> bindings;
   Slot* slot = nullptr;
-
-  void add_nudge(Vec2 amount, float factor) {
-    nudge = {nudge.x + amount.x * factor, nudge.y + amount.y * factor};
-    is_nudged = true;
-    is_stale = true;
-  }
 };
 
 /// How far the controls of `binding` are pushed, whose shares begin at `shares` with state 0: each
@@ -79,8 +72,8 @@ inline Vec2 pushed(const LiveBinding& binding, const Vec2* shares) {
 /// A finger on a touch screen.
 struct Finger {
   Vec2 place = nowhere;
-  Vec2 landed = nowhere;
-  Time since{};                   // it is down
+  Vec2 landed = nowhere;          // for a swipe, where it rested last
+  Time since{};                   // it is down; for a swipe, it left that place
   std::uint32_t order = 0;        // grows from one landing to the next
   std::uint32_t zone = no_index;  // the one it belongs to until it lifts
   bool is_down = false;

@@ -19,10 +19,11 @@ class Tally {
   struct Heard {
     std::uint32_t presses = 0;
     std::uint32_t releases = 0;
+    std::uint32_t early = 0;    // holds let go before their time
+    std::uint32_t downs = 0;    // controls gone down
     std::uint32_t holders = 0;  // routes that hold it now
     std::uint32_t mutes = 0;    // that silence it now
     float progress = 0;         // of the hold that is furthest
-    bool is_early = false;      // a hold was let go before its time
     bool is_dirty = false;      // listed for the next update
     bool is_blocked = false;    // an interceptor held it back, and it has not been up since
   };
@@ -50,6 +51,12 @@ class Tally {
     heard.is_dirty = true;
   }
 
+  /// One of its controls went down.
+  void note_down(ActionId action) {
+    ++heard_[Wiring::index(action)].downs;
+    mark(action);
+  }
+
   /// A route that held it or not now does or does not.
   void turn(ActionId action, bool was_held, bool is_held, Time time) {
     Heard& heard = heard_[Wiring::index(action)];
@@ -75,7 +82,7 @@ class Tally {
 
   /// A hold was let go before its time.
   void let_go_early(ActionId action) {
-    heard_[Wiring::index(action)].is_early = true;
+    ++heard_[Wiring::index(action)].early;
     mark(action);
   }
 

@@ -16,7 +16,9 @@ void fail_on_complaint(const Complaint& complaint) {
 Rehearsal::Rehearsal(Playbook playbook, ComplaintListener fail)
     : before_(on_complaint(std::move(fail))),
       hub_(std::move(playbook)),
-      seat_(hub_.add_seat("rehearsal")) {}
+      seat_(hub_.add_seat("rehearsal")) {
+  hub_.set_longest_step(Duration::max());  // one wait is one update
+}
 
 Rehearsal::~Rehearsal() {
   on_complaint(std::move(before_));

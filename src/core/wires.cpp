@@ -95,10 +95,16 @@ bool Wires::is_satisfied(std::size_t with_set) const {
   return std::all_of(set.begin(), set.end(), [&](std::uint16_t with) { return down_[with] != 0; });
 }
 
+bool Wires::plays(const Route& route) const {
+  const bool is_key = route.device == DeviceKind::keyboard;
+  const bool is_text = is_typing_ && is_key && !route.is_heard_while_typing;
+  return (route.schemes & scheme_) != 0 && !is_text;
+}
+
 Wires::Winners Wires::winners(const Route* begin, const Route* end) const {
   Winners found;
   for (const Route* route = begin; route != end; ++route) {
-    if ((route->schemes & scheme_) == 0 || !is_satisfied(route->with_set)) continue;
+    if (!plays(*route) || !is_satisfied(route->with_set)) continue;
     const int size = static_cast<int>(wiring_->with_set(route->with_set).size());
     for (unsigned half = 0; half < 4; ++half) {
       if (((route->parts >> half) & 1U) == 0 || size <= found.sizes[half]) continue;
@@ -137,7 +143,7 @@ Wire* Wires::lay_wires(Source source, std::span<const ContextId> entered, Wire* 
     const Winners left_to = winners(begin, end);
     unsigned claimed = 0;
     for (const Route* route = begin; route != end; ++route) {
-      if ((route->schemes & scheme_) == 0) continue;
+      if (!plays(*route)) continue;
       const unsigned heard = left_to.open_to(*route);
       add(*route, open & heard);
       if (!route->pass_on) claimed |= heard;

@@ -38,6 +38,11 @@ class Wires {
   /// is held to this scheme.
   void lay(std::span<const ContextId> entered, SchemeSet scheme);
 
+  /// While their player types, keys are heard by few; see Route::is_heard_while_typing. The wires
+  /// must be laid anew afterwards.
+  void set_typing(bool is_typing) { is_typing_ = is_typing; }
+  bool is_typing() const { return is_typing_; }
+
   /// A with-control is down on one device more, or one less. True where it is now down that was
   /// not, or the other way round; then the sources it concerns must be laid again.
   bool count_with(std::size_t with, int devices);
@@ -63,12 +68,14 @@ class Wires {
   void lay(Source source, std::span<const ContextId> entered, Wire* first);
   Wire* lay_wires(Source source, std::span<const ContextId> entered, Wire* out) const;
   bool is_satisfied(std::size_t with_set) const;
+  bool plays(const Route& route) const;
   Winners winners(const Route* begin, const Route* end) const;
 
   const Wiring* wiring_;
   std::vector<Wire> wires_;      // by source, then as entered
   std::vector<Bundle> bundles_;  // by source
   SchemeSet scheme_ = no_scheme_bit;
+  bool is_typing_ = false;
   std::vector<std::uint32_t> down_;  // by with-control: on how many devices it is down
 };
 

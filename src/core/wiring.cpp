@@ -88,7 +88,6 @@ struct Wiring::Draft {
   Route route;
   std::size_t context = 0;
   Source source = 0;
-  DeviceKind device = DeviceKind::keyboard;
   std::size_t number = 0;  // of the binding, counted over all contexts
   float dead_zone = 0;
   const BindingDefinition* binding = nullptr;
@@ -155,10 +154,13 @@ class Wiring::Drafter {
     if (!control) return;
     Route route;
     route.kind = route_kind(*control, kind_of(binding), binding);
+    route.device = control->device;
     route.action = static_cast<ActionId>(actions_.at(binding.action));
     route.parts = control->part;
     route.is_single = has_single_value(control->source_form);
     route.pass_on = binding.pass_on;
+    route.has_detents = control->source == source_of(Control::Wheel);
+    route.is_heard_while_typing = action_of(binding).is_heard_while_typing;
     route.schemes = heard_under(binding, control->device, definition_.schemes);
     route.press_at = binding.thresholds.press_at;
     route.release_at = binding.thresholds.release_at;
@@ -166,14 +168,15 @@ class Wiring::Drafter {
     invert(binding.shaping, route);
     const bool is_scaled_here = route.kind == RouteKind::nudge && binding.shaping.custom.empty();
     if (is_scaled_here) scale(binding.shaping.scale, route);
-    drafts_.push_back({route, context_, control->source, control->device, number_,
+    drafts_.push_back({route, context_, control->source, number_,
                        binding.shaping.dead_zone.value_or(default_dead_zone(control->form)),
                        &binding, is_direction});
   }
 
-  ActionKind kind_of(const BindingDefinition& binding) const {
-    return definition_.actions[actions_.at(binding.action)].kind;
+  const ActionDefinition& action_of(const BindingDefinition& binding) const {
+    return definition_.actions[actions_.at(binding.action)];
   }
+  ActionKind kind_of(const BindingDefinition& binding) const { return action_of(binding).kind; }
 
   const PlaybookDefinition& definition_;
   std::map<std::string_view, std::size_t> actions_;
@@ -187,10 +190,12 @@ Wiring::Wiring(const PlaybookDefinition& definition)
   for (const ActionDefinition& action : definition.actions)
     actions_.push_back({0, 0, action.digital});
   for (const ContextDefinition& context : definition.contexts) {
-    Context compiled{context.rank, 0};
+    Context compiled{.rank = context.rank};
     for (const DeviceKind kind : context.blocks) {
       compiled.blocked |= 1U << static_cast<unsigned>(kind);
     }
+    if (context.releases.value_or(true)) compiled.released = compiled.blocked;
+    compiled.releases_claims = context.releases.value_or(false);
     contexts_.push_back(compiled);
   }
   std::vector<Draft> drafts = Drafter{definition}.drafts();
@@ -219,10 +224,10 @@ void Wiring::lay_routes(std::vector<Draft>& drafts) {
 void Wiring::agree_on_dead_zones(std::vector<Draft>& drafts) {
   std::map<std::pair<std::size_t, DeviceKind>, float> widest;
   for (const Draft& draft : drafts) {
-    float& dead_zone = widest[{draft.number, draft.device}];
+    float& dead_zone = widest[{draft.number, draft.route.device}];
     dead_zone = std::max(dead_zone, draft.dead_zone);
   }
-  for (Draft& draft : drafts) draft.dead_zone = widest[{draft.number, draft.device}];
+  for (Draft& draft : drafts) draft.dead_zone = widest[{draft.number, draft.route.device}];
 }
 
 // What sits on different kinds of device never meets: each device adds up its own.
@@ -230,10 +235,12 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
   std::vector<Index> members;
   for (Index i = 0; i < drafts.size(); ++i) {
     if (drafts[i].is_of_live_binding()) members.push_back(i);
-    actions_[index(drafts[i].route.action)].drivers |= 1U
-                                                       << static_cast<unsigned>(drafts[i].device);
+    actions_[index(drafts[i].route.action)].drivers |=
+        1U << static_cast<unsigned>(drafts[i].route.device);
   }
-  const auto cell_of = [&](Index i) { return live_cell(drafts[i].route.action, drafts[i].device); };
+  const auto cell_of = [&](Index i) {
+    return live_cell(drafts[i].route.action, drafts[i].route.device);
+  };
   // Of those that are shaped together, the first stands for all.
   std::map<std::size_t, std::vector<Index>> firsts;
   const auto first_of = [&](Index i) {

@@ -42,8 +42,11 @@ inline constexpr std::uint32_t no_index = std::numeric_limits<std::uint32_t>::ma
 /// single value has it in the first half.
 struct Route {
   RouteKind kind = RouteKind::press;
+  DeviceKind device = DeviceKind::keyboard;  ///< that has its control
   bool pass_on = false;
-  bool is_single = false;            ///< its control has a single value
+  bool is_single = false;  ///< its control has a single value
+  bool is_heard_while_typing = false;
+  bool has_detents = false;          ///< it is the wheel
   std::uint8_t parts = 0;            ///< the halves it hears, as ControlPart bits
   std::uint16_t with_set = 0;        ///< what must be down; 0 for nothing
   SchemeSet schemes = every_scheme;  ///< under which it is heard
@@ -122,6 +125,12 @@ class Wiring {
   int rank(ContextId context) const { return contexts_[index(context)].rank; }
   /// The kinds of device that no context below `context` hears: one bit per DeviceKind.
   unsigned blocked(ContextId context) const { return contexts_[index(context)].blocked; }
+  /// Likewise those on which entering it lets go of what is held below.
+  unsigned released(ContextId context) const { return contexts_[index(context)].released; }
+  /// Whether entering it lets go of what is held below on controls that it claims.
+  bool releases_claims(ContextId context) const {
+    return contexts_[index(context)].releases_claims;
+  }
 
   std::size_t action_count() const { return actions_.size(); }
   std::size_t context_count() const { return contexts_.size(); }
@@ -142,6 +151,8 @@ class Wiring {
   struct Context {
     int rank = 0;
     unsigned blocked = 0;
+    unsigned released = 0;
+    bool releases_claims = false;
   };
   struct Action {
     unsigned drivers = 0;  // one bit per DeviceKind

@@ -20,16 +20,20 @@ std::vector<BindingDefinition> BindingReader::read_all(const TomlEntry& action) 
   std::vector<BindingDefinition> bindings;
   const auto* list = action.node->as_array();
   if (list == nullptr) {
-    bindings.push_back(read(action, *action.node));
+    read(action, *action.node, bindings);
   } else {
-    for (const toml::node& node : *list) bindings.push_back(read(action, node));
+    for (const toml::node& node : *list) read(action, node, bindings);
   }
   if (bindings.empty()) bindings.push_back(unbound(action));
   return bindings;
 }
 
-BindingDefinition BindingReader::read(const TomlEntry& action, const toml::node& node) {
+// A direction with several controls makes several bindings, which are shaped alike: they count as
+// one.
+void BindingReader::read(const TomlEntry& action, const toml::node& node,
+                         std::vector<BindingDefinition>& bindings) {
   BindingDefinition binding = unbound(action);
+  further_.clear();
   if (const auto* name = node.as_string()) {
     binding.control = values_.control(name->get(), place_of(node));
   } else if (const auto* table = node.as_table()) {
@@ -48,7 +52,14 @@ BindingDefinition BindingReader::read(const TomlEntry& action, const toml::node&
                   "a binding is a control's name in quotes, or a table like "
                   "{ control = \"PadLeftStick\" }");
   }
-  return binding;
+  bindings.push_back(binding);
+  for (const BindingDefinition& further : further_) {
+    bindings.push_back(binding);
+    bindings.back().control = {};
+    for (const Direction& direction : directions()) {
+      bindings.back().*direction.control = further.*direction.control;
+    }
+  }
 }
 
 void BindingReader::read_key(const TomlEntry& entry, BindingDefinition& binding) {
@@ -100,7 +111,19 @@ void BindingReader::read_key(const TomlEntry& entry, BindingDefinition& binding)
 bool BindingReader::read_direction(const TomlEntry& entry, BindingDefinition& binding) {
   for (const Direction& direction : directions()) {
     if (entry.name() != direction.name) continue;
-    binding.*direction.control = values_.control(entry);
+    const bool is_list = entry.node->is_array();
+    const std::vector<PlacedControl> controls =
+        is_list ? values_.controls(entry) : std::vector{values_.control(entry)};
+    if (controls.empty()) {
+      values_.error(place_of(*entry.node),
+                    "a direction needs a control; leave it out where it has none");
+      return true;
+    }
+    binding.*direction.control = controls.front();
+    if (further_.size() + 1 < controls.size()) further_.resize(controls.size() - 1);
+    for (std::size_t i = 1; i < controls.size(); ++i) {
+      further_[i - 1].*direction.control = controls[i];
+    }
     return true;
   }
   return false;

@@ -16,7 +16,8 @@ class BindingReader {
   std::vector<BindingDefinition> read_all(const TomlEntry& action);
 
  private:
-  BindingDefinition read(const TomlEntry& action, const toml::node& node);
+  void read(const TomlEntry& action, const toml::node& node,
+            std::vector<BindingDefinition>& bindings);
   void read_key(const TomlEntry& entry, BindingDefinition& binding);
   bool read_direction(const TomlEntry& entry, BindingDefinition& binding);
   bool read_threshold(const TomlEntry& entry, Thresholds& thresholds);
@@ -27,6 +28,8 @@ class BindingReader {
   void read_invert(const TomlEntry& entry, Shaping& shaping);
 
   TomlValues& values_;
+  /// Of the binding at hand: where a direction names several controls, those behind the first.
+  std::vector<BindingDefinition> further_;
   bool has_gesture_ = false;           // in the binding at hand
   const TomlEntry* within_ = nullptr;  // likewise
 };

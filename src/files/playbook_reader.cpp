@@ -90,7 +90,7 @@ class Reader {
         *permission = values_.truth(entry);
       } else {
         values_.unknown_key(entry, {"kind", "label", "group", "press_at", "release_at", "fixed",
-                                    "required", "with_controls"});
+                                    "required", "with_controls", "while_typing"});
       }
     }
     if (!has_kind && action.node->is_table()) {
@@ -104,10 +104,11 @@ class Reader {
     return definition;
   }
 
-  // What a player's remaps may do to it.
+  // What a player may do to it, and while they type.
   static bool* permission_of(std::string_view key, ActionDefinition& action) {
     if (key == "fixed") return &action.is_fixed;
     if (key == "required") return &action.is_required;
+    if (key == "while_typing") return &action.is_heard_while_typing;
     return key == "with_controls" ? &action.takes_with : nullptr;
   }
 
@@ -134,12 +135,16 @@ class Reader {
         definition.rank = values_.whole_number(entry);
       } else if (entry.name() == "blocks") {
         definition.blocks = read_device_kinds(entry);
+      } else if (entry.name() == "releases") {
+        definition.releases = values_.truth(entry);
+      } else if (entry.name() == "mutes") {
+        definition.mutes = values_.names(entry, "mute");
       } else if (entry.name() == "bind") {
         for (const Entry& action : values_.table(entry)) {
           read_bindings(action, definition.bindings);
         }
       } else {
-        values_.unknown_key(entry, {"rank", "blocks", "bind"});
+        values_.unknown_key(entry, {"rank", "blocks", "releases", "mutes", "bind"});
       }
     }
     return definition;

@@ -79,14 +79,17 @@ Json binding_schema() {
   above_zero["exclusiveMinimum"] = 0;
   Json times = list_of(duration);
   times["minItems"] = times["maxItems"] = 2;
+  Json several = list_of(control);
+  several["minItems"] = 1;
+  const Json direction = {{"anyOf", {control, several}}};
   Json properties = {
       {"control", described(control, "Drives the whole action.")},
-      {"up", control},
-      {"down", control},
-      {"left", control},
-      {"right", control},
-      {"more", control},
-      {"less", control},
+      {"up", direction},
+      {"down", direction},
+      {"left", direction},
+      {"right", direction},
+      {"more", direction},
+      {"less", direction},
       {"with", described({{"anyOf", {control, list_of(control)}}},
                          "Only while these are held does the binding hear its control.")},
       {"hold", described(duration, "Fires when held this long.")},
@@ -154,6 +157,8 @@ Json action_schema() {
        {"release_at", number(0, 1)},
        {"fixed", described({{"type", "boolean"}}, "Players cannot remap it.")},
        {"required", described({{"type", "boolean"}}, "No remap leaves it without a control.")},
+       {"while_typing",
+        described({{"type", "boolean"}}, "Its keys are heard while the player types.")},
        {"with_controls", described({{"type", "boolean"}},
                                    "Players may give it combinations: Shift held, then S.")}});
   action["required"] = {"kind"};
@@ -167,7 +172,10 @@ Json device_kinds() {
 Json context_schema() {
   return object(
       {{"rank", {{"type", "integer"}}},
-       {"blocks", device_kinds()},
+       {"blocks", described(device_kinds(), "No context below hears these.")},
+       {"releases", described({{"type", "boolean"}},
+                              "Entering it lets go of what is held below on controls it takes.")},
+       {"mutes", described(list_of({{"type", "string"}}), "On as long as it is entered.")},
        {"bind", named({{"anyOf", {reference("binding"), list_of(reference("binding"))}}})}});
 }
 

@@ -1,3 +1,4 @@
+#include <algorithm>
 #include <fmt/format.h>
 #include <set>
 #include <string>
@@ -34,6 +35,7 @@ std::string action_line(const ActionDefinition& action) {
   for (const std::string& field : threshold_fields(action.digital)) fields += ", " + field;
   if (action.is_fixed) fields += ", fixed = true";
   if (action.is_required) fields += ", required = true";
+  if (action.is_heard_while_typing) fields += ", while_typing = true";
   if (action.takes_with) fields += ", with_controls = true";
   return fmt::format("{} = {{ {} }}\n", action.name, fields);
 }
@@ -107,15 +109,48 @@ std::vector<std::string_view> names_of(const std::vector<DeviceKind>& kinds) {
   return names;
 }
 
-std::string binding_text(const BindingDefinition& binding) {
+/// Bindings that are written as one, since they differ in the controls of their directions only.
+using Run = std::vector<const BindingDefinition*>;
+
+bool has_directions(const BindingDefinition& binding) {
+  const auto all = directions();
+  return std::any_of(all.begin(), all.end(),
+                     [&](const Direction& it) { return (binding.*it.control).is_set(); });
+}
+
+BindingDefinition without_directions(BindingDefinition binding) {
+  for (const Direction& direction : directions()) binding.*direction.control = {};
+  return binding;
+}
+
+// Whoever reads the lists makes the same bindings of them again.
+bool goes_on(const Run& run, const BindingDefinition& next) {
+  const BindingDefinition& last = *run.back();
+  const auto all = directions();
+  const bool fills_no_gap = std::all_of(all.begin(), all.end(), [&](const Direction& it) {
+    return (last.*it.control).is_set() || !(next.*it.control).is_set();
+  });
+  return fills_no_gap && has_directions(next) &&
+         without_directions(last) == without_directions(next);
+}
+
+std::string binding_text(const Run& run) {
+  const BindingDefinition& binding = *run.front();
   std::vector<std::string> fields;
-  const auto add_control = [&](std::string_view key, const PlacedControl& placed) {
-    if (placed.is_set())
-      fields.push_back(fmt::format("{} = {}", key, in_quotes(to_string(placed))));
-  };
-  add_control("control", binding.control);
+  if (binding.control.is_set()) {
+    fields.push_back("control = " + in_quotes(to_string(binding.control)));
+  }
   for (const Direction& direction : directions()) {
-    add_control(direction.name, binding.*direction.control);
+    std::vector<PlacedControl> controls;
+    for (const BindingDefinition* it : run) {
+      if ((it->*direction.control).is_set()) controls.push_back(it->*direction.control);
+    }
+    if (controls.size() > 1) {
+      add_controls(direction.name, controls, fields);
+    } else if (controls.size() == 1) {
+      fields.push_back(
+          fmt::format("{} = {}", direction.name, in_quotes(to_string(controls.front()))));
+    }
   }
   add_controls("with", binding.with, fields);
   add_gesture(binding.gesture, fields);
@@ -136,11 +171,16 @@ std::string bind_table(const std::vector<BindingDefinition>& bindings) {
   std::set<std::string_view> written;
   for (const BindingDefinition& first : bindings) {
     if (!written.insert(first.action).second) continue;
-    std::vector<std::string> texts;
-    bool has_tables = false;
+    std::vector<Run> runs;
     for (const BindingDefinition& binding : bindings) {
       if (binding.action != first.action) continue;
-      std::string text = binding_text(binding);
+      if (runs.empty() || !goes_on(runs.back(), binding)) runs.emplace_back();
+      runs.back().push_back(&binding);
+    }
+    std::vector<std::string> texts;
+    bool has_tables = false;
+    for (const Run& run : runs) {
+      std::string text = binding_text(run);
       if (text.empty()) continue;
       has_tables = has_tables || text.front() == '{';
       texts.push_back(std::move(text));
@@ -155,6 +195,8 @@ std::string bind_table(const std::vector<BindingDefinition>& bindings) {
 std::string context_table(const ContextDefinition& context) {
   std::string out = fmt::format("\n[contexts.{}]\nrank = {}\n", context.name, context.rank);
   if (!context.blocks.empty()) out += "blocks = " + list_of(names_of(context.blocks)) + "\n";
+  if (context.releases) out += fmt::format("releases = {}\n", *context.releases);
+  if (!context.mutes.empty()) out += "mutes = " + list_of(names_of(context.mutes)) + "\n";
   return out + fmt::format("\n[contexts.{}.bind]\n", context.name) + bind_table(context.bindings);
 }
 

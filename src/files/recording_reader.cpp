@@ -121,6 +121,13 @@ class LineReader {
     return {};
   }
 
+  /// In seconds, 0 for no limit; the usual where it is missing.
+  Duration longest_step() {
+    if (!has("longest_step")) return usual_longest_step;
+    const Duration longest = time("longest_step");
+    return longest == Duration::zero() ? Duration::max() : longest;
+  }
+
   /// A part of the window; all of it where it is missing.
   Area part() {
     const auto it = json_.find("part");
@@ -211,10 +218,13 @@ class LineReader {
       const Vec2 size = window();
       return Resized{at, size.x, size.y};
     }
+    if (has("typing")) return TypingSet{at, text("seat"), truth("typing")};
+    if (has("longest_step")) return LongestStepSet{at, longest_step()};
     fail(
         "this line tells nothing known; expected control, update, plug, unplug, give, free, "
-        "release, enter, leave, mute, unmute, window, add_seat, rules, join, get_up, hold_to, "
-        "profile, capture, stop_capture, reserve, swap or part");
+        "release, enter, leave, mute, unmute, window, longest_step, add_seat, rules, join, get_up, "
+        "hold_to, "
+        "profile, capture, stop_capture, typing, reserve, swap or part");
     return Updated{at};
   }
 
@@ -317,6 +327,7 @@ class RecordingReader {
     }
     recording_.header.title = head.text("title");
     recording_.header.window = head.window();
+    recording_.header.longest_step = head.longest_step();
     recording_.header.rules = head.rules();
     keep(head, "");
     for (const Json& it : list(*json, "devices")) {
@@ -326,9 +337,9 @@ class RecordingReader {
     }
     for (const Json& it : list(*json, "seats")) {
       LineReader line{it};
-      recording_.header.seats.push_back({line.text("name"), texts(it, "contexts"),
-                                         texts(it, "mutes"), line.text("scheme"), line.profile(),
-                                         line.truth("reserved"), line.part()});
+      recording_.header.seats.push_back(
+          {line.text("name"), texts(it, "contexts"), texts(it, "mutes"), line.text("scheme"),
+           line.profile(), line.truth("reserved"), line.part(), line.truth("typing")});
       keep(line, "seats: ");
     }
     return true;

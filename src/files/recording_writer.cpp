@@ -97,6 +97,12 @@ std::string fields(const ProfileSet& it) {
   return fmt::format(R"("profile":{},"seat":{})", json_text(to_toml(it.profile)),
                      json_text(it.seat));
 }
+// 0 stands for no limit.
+std::string longest_step_text(Duration longest) {
+  const double seconds = longest == Duration::max() ? 0 : to_seconds(longest);
+  return fmt::format(R"("longest_step":{})", seconds);
+}
+
 std::string fields(const CaptureBegun& it) {
   std::vector<std::string> cancel;
   for (const Control control : it.cancel) cancel.emplace_back(to_string(control));
@@ -123,6 +129,12 @@ std::string fields(const PartSet& it) {
 std::string fields(const Resized& it) {
   return fmt::format(R"("window":[{},{}])", it.width, it.height);
 }
+std::string fields(const TypingSet& it) {
+  return fmt::format(R"("typing":{},"seat":{})", it.is_typing, json_text(it.seat));
+}
+std::string fields(const LongestStepSet& it) {
+  return longest_step_text(it.longest);
+}
 std::string fields(const Updated& /*it*/) {
   return R"("update":true)";
 }
@@ -148,19 +160,22 @@ std::string to_json_line(const RecordingHeader& header) {
     const std::string profile =
         it.profile.is_empty() ? ""
                               : fmt::format(R"(,"profile":{})", json_text(to_toml(it.profile)));
-    seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}{}{}{}{}}})", json_text(it.name),
+    seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}{}{}{}{}{}}})", json_text(it.name),
                                 json_list(it.contexts), mutes, scheme, profile,
-                                it.is_reserved ? R"(,"reserved":true)" : "", part));
+                                it.is_reserved ? R"(,"reserved":true)" : "", part,
+                                it.is_typing ? R"(,"typing":true)" : ""));
   }
   const Vec2 size = header.window;
   const std::string window =
       size == Vec2{} ? "" : fmt::format(R"(,"window":[{},{}])", size.x, size.y);
+  const std::string longest_step =
+      header.longest_step == usual_longest_step ? "" : ',' + longest_step_text(header.longest_step);
   const std::string rules =
       header.rules == SeatingRules{} ? "" : fmt::format(R"(,"rules":{})", rules_text(header.rules));
   return fmt::format(
-      R"({{"format":"nextmove-recording","version":1,"meaning":{},"title":{}{}{},"devices":[{}],"seats":[{}]}})"
+      R"({{"format":"nextmove-recording","version":1,"meaning":{},"title":{}{}{}{},"devices":[{}],"seats":[{}]}})"
       "\n",
-      header.meaning, json_text(header.title), window, rules, fmt::join(devices, ","),
+      header.meaning, json_text(header.title), window, longest_step, rules, fmt::join(devices, ","),
       fmt::join(seats, ","));
 }
 

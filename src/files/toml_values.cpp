@@ -167,7 +167,9 @@ std::vector<PlacedName> TomlValues::names(const TomlEntry& entry, std::string_vi
     if (const auto* name = node.as_string()) {
       names.emplace_back(name->get(), place_of(node));
     } else {
-      error(place_of(node), "an " + std::string{wanted} + "'s name in quotes is wanted here");
+      const bool has_vowel = std::string_view{"aeiou"}.find(wanted.front()) != std::string::npos;
+      error(place_of(node),
+            (has_vowel ? "an " : "a ") + std::string{wanted} + "'s name in quotes is wanted here");
     }
   }
   return names;

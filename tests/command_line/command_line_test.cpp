@@ -76,7 +76,7 @@ TEST(Show, TellsShapingThresholdsAndMutes) {
             "horn    button  helm     left trigger (press at 0.7, release at 0.6; passed on)\n"
             "lamp    button  helm     (nothing yet)\n"
             "\n"
-            "CONTEXT  RANK  BLOCKS\n"
+            "CONTEXT  RANK  BLOCKS  LETS GO  MUTES\n"
             "helm     0\n"
             "\n"
             "MUTE        SILENCES\n"

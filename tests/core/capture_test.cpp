@@ -46,6 +46,25 @@ TEST_F(Captures, TimeOut) {
   EXPECT_TRUE(sounds("horn", Space));
 }
 
+TEST_F(Captures, TimeOutAtTheirOwnTimeHoweverUpdatesFall) {
+  for (const Duration step : {Duration{1ms}, Duration{50ms}, Duration{7s}}) {
+    testing::Rehearsal fresh{book};
+    fresh.seat().enter("helm");
+    const DeviceId keyboard = fresh.device(DeviceKind::keyboard);
+    fresh.hub().capture(fresh.seat(), {horn.id});
+    std::uint32_t presses = 0;
+    for (Time now{}; now < 7s; now += step) {
+      for (const auto& [time, value] : {std::pair{Time{5001ms}, 1.0F}, {Time{6s}, 0.0F}}) {
+        if (time > now && time <= now + step) fresh.hub().feed({time, keyboard, Space, value});
+      }
+      fresh.wait(step);
+      presses += fresh.seat().read(horn).presses;
+    }
+    EXPECT_EQ(fresh.seat().capture().state, CaptureState::timed_out);
+    EXPECT_EQ(presses, 1U) << "a millisecond after the capture was over";
+  }
+}
+
 TEST_F(Captures, CanWaitForEver) {
   CaptureRequest request{*book.find_action("horn")};
   request.time_out = 0s;

@@ -70,6 +70,9 @@ TEST_F(Said, OfValuesThatCannotBe) {
         "Hub::set_rules: most_players = 0 is a table at which nobody may sit; at least 1"},
        {[](Said& s) { s.hub.set_window(0, 600); },
         "Hub::set_window: a window of 0 by 600 has no size"},
+       {[](Said& s) { s.hub.set_longest_step(0ms); },
+        "Hub::set_longest_step: a longest step of 0 us would let nothing count; "
+        "Duration::max() is no limit"},
        {[](Said& s) {
           s.hub.set_part(s.tug, {0, 0, 1, -1});
         },
@@ -125,6 +128,8 @@ TEST_F(Said, OfHubCallsFromAnInterceptor) {
       {"stop_capture", [&] { hub.stop_capture(tug); }},
       {"reserve", [&] { hub.reserve(tug); }},
       {"release_all", [&] { hub.release_all(0ms); }},
+      {"set_typing", [&] { hub.set_typing(tug); }},
+      {"set_longest_step", [&] { hub.set_longest_step(1s); }},
       {"set_window", [&] { hub.set_window(1, 1); }},
       {"set_part",
        [&] {

@@ -190,5 +190,119 @@ TEST_F(EqualRank, AContextCanBlockADeviceKindForThoseBelow) {
   EXPECT_EQ(stage.seat().read(nudge).value, (Vec2{0, 1})) << "the pad is not blocked";
 }
 
+/// A gun that fires while its key or button is down, under a shop.
+class UnderAShop : public ::testing::Test {
+ protected:
+  static PlaybookDefinition definition(std::optional<bool> releases,
+                                       std::vector<DeviceKind> blocks) {
+    using enum Control;
+    return {.actions = {{.name = "fire"},
+                        {.name = "lamp"},
+                        {.name = "dive"},
+                        {.name = "steer", .kind = ActionKind::axis},
+                        {.name = "buy"}},
+            .contexts = {{.name = "helm",
+                          .bindings = {{.action = "fire",
+                                        .control = Space,
+                                        .gesture = repeated(100ms, 100ms)},
+                                       {.action = "fire", .control = PadSouth},
+                                       {.action = "lamp", .control = KeyL, .gesture = toggled()},
+                                       {.action = "dive", .control = KeyX, .gesture = hold_for(1s)},
+                                       {.action = "steer", .more = KeyD, .less = KeyA}}},
+                         {.name = "shop",
+                          .rank = 1,
+                          .blocks = std::move(blocks),
+                          .releases = releases,
+                          .mutes = {"call"},
+                          .bindings = {{.action = "buy", .control = Space}}}},
+            .mutes = {{.name = "call", .actions = {"lamp"}}}};
+  }
+  void open_shop(std::optional<bool> releases, std::vector<DeviceKind> blocks = {}) {
+    stage.emplace(make(definition(releases, std::move(blocks))));
+    stage->seat().enter("helm");
+    for (const Control control : {Control::Space, Control::KeyX, Control::PadSouth}) {
+      stage->press(control);
+    }
+    stage->wait(150ms);
+    stage->seat().enter("shop");
+    stage->wait(1s);
+  }
+  ButtonReading read(std::string_view action) {
+    return stage->seat().read(stage->hub().playbook().button(action));
+  }
+
+  std::optional<testing::Rehearsal> stage;
+};
+
+TEST_F(UnderAShop, WhatABlockedDeviceHoldsIsLetGo) {
+  open_shop({}, {DeviceKind::keyboard});
+  EXPECT_TRUE(read("fire").held) << "by the pad, which is not blocked";
+  EXPECT_EQ(read("fire").presses, 0U) << "nothing repeats";
+  EXPECT_FALSE(read("dive").pressed);
+  EXPECT_FALSE(read("dive").let_go_early) << "nobody let go";
+  stage->release(Control::PadSouth);
+  stage->wait(10ms);
+  EXPECT_FALSE(read("fire").held);
+  stage->seat().leave("shop");
+  stage->wait(1s);
+  EXPECT_FALSE(read("fire").held) << "the key is still down, and waits for a fresh press";
+}
+
+TEST_F(UnderAShop, ReleasesFalseKeepsIt) {
+  open_shop(false, {DeviceKind::keyboard});
+  EXPECT_GT(read("fire").presses, 5U);
+  EXPECT_TRUE(read("dive").held);
+}
+
+TEST_F(UnderAShop, WhatIsOnlyClaimedIsKeptUnlessReleasesIsTrue) {
+  open_shop({});
+  EXPECT_GT(read("fire").presses, 5U);
+  open_shop(true);
+  EXPECT_EQ(read("fire").presses, 0U);
+  EXPECT_TRUE(read("dive").held) << "the shop leaves its key alone";
+}
+
+TEST_F(UnderAShop, WhatIsHeldAboveStays) {
+  stage.emplace(make(definition({}, {DeviceKind::keyboard})));
+  stage->seat().enter("shop");
+  stage->press(Control::Space);
+  stage->wait(10ms);
+  stage->seat().enter("helm");
+  stage->wait(10ms);
+  EXPECT_TRUE(read("buy").held);
+}
+
+TEST_F(UnderAShop, AToggleStaysOn) {
+  PlaybookDefinition book = definition(true, {DeviceKind::keyboard});
+  book.contexts[1].mutes.clear();
+  stage.emplace(make(book));
+  stage->seat().enter("helm");
+  stage->press(Control::KeyL);
+  stage->wait(10ms);
+  stage->seat().enter("shop");
+  stage->wait(10ms);
+  EXPECT_TRUE(read("lamp").held);
+}
+
+TEST_F(UnderAShop, AContextBringsItsMutesAlong) {
+  open_shop({});
+  const ActionId lamp = *stage->hub().playbook().find_action("lamp");
+  EXPECT_TRUE(stage->seat().is_muted(lamp));
+  stage->seat().unmute("call");
+  EXPECT_TRUE(stage->seat().is_muted(lamp)) << "that is the context's";
+  stage->seat().mute("call");
+  stage->seat().leave("shop");
+  EXPECT_TRUE(stage->seat().is_muted(lamp)) << "and this is the game's";
+  stage->seat().unmute("call");
+  EXPECT_FALSE(stage->seat().is_muted(lamp));
+  stage->seat().enter("shop");
+  stage->hub().adopt(make(definition({}, {})));
+  EXPECT_TRUE(stage->seat().is_muted(lamp)) << "as before";
+  stage->seat().switch_to("helm");
+  EXPECT_TRUE(stage->seat().is_muted(lamp)) << "of another rank";
+  stage->seat().leave("shop");
+  EXPECT_FALSE(stage->seat().is_muted(lamp));
+}
+
 }  // namespace
 }  // namespace nextmove::support

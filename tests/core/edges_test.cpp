@@ -11,7 +11,9 @@ using Edges = AtTheHelm;
 TEST_F(Edges, APressIsSeenInOneUpdateAndHeldUntilTheRelease) {
   stage.press(Control::Space);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn), (ButtonReading{.held = true, .pressed = true, .presses = 1}));
+  EXPECT_EQ(
+      read(horn),
+      (ButtonReading{.held = true, .pressed = true, .went_down = true, .presses = 1, .downs = 1}));
   stage.wait(10ms);
   EXPECT_EQ(read(horn), (ButtonReading{.held = true}));
   stage.release(Control::Space);
@@ -25,9 +27,13 @@ TEST_F(Edges, APressAndReleaseBetweenTwoUpdatesIsSeen) {
   stage.press(Control::Space);
   stage.release(Control::Space);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn),
-            (ButtonReading{
-                .held = false, .pressed = true, .released = true, .presses = 1, .releases = 1}));
+  EXPECT_EQ(read(horn), (ButtonReading{.held = false,
+                                       .pressed = true,
+                                       .released = true,
+                                       .went_down = true,
+                                       .presses = 1,
+                                       .releases = 1,
+                                       .downs = 1}));
 }
 
 TEST_F(Edges, EveryPressBetweenTwoUpdatesIsCounted) {
@@ -37,9 +43,13 @@ TEST_F(Edges, EveryPressBetweenTwoUpdatesIsCounted) {
   }
   stage.press(Control::Space);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn),
-            (ButtonReading{
-                .held = true, .pressed = true, .released = true, .presses = 4, .releases = 3}));
+  EXPECT_EQ(read(horn), (ButtonReading{.held = true,
+                                       .pressed = true,
+                                       .released = true,
+                                       .went_down = true,
+                                       .presses = 4,
+                                       .releases = 3,
+                                       .downs = 4}));
 }
 
 TEST_F(Edges, AReadingDoesNotChangeBetweenTwoUpdates) {
@@ -70,9 +80,13 @@ TEST_F(Edges, AReleaseWithoutAPressIsNothing) {
 TEST_F(Edges, ADetentOfTheWheelPressesOnce) {
   stage.move(Control::Wheel, 0, 1);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn),
-            (ButtonReading{
-                .held = false, .pressed = true, .released = true, .presses = 1, .releases = 1}));
+  EXPECT_EQ(read(horn), (ButtonReading{.held = false,
+                                       .pressed = true,
+                                       .released = true,
+                                       .went_down = true,
+                                       .presses = 1,
+                                       .releases = 1,
+                                       .downs = 1}));
   stage.move(Control::Wheel, 0, -1);
   stage.wait(10ms);
   EXPECT_EQ(read(horn), ButtonReading{}) << "down is not up";
@@ -106,9 +120,13 @@ TEST_F(Edges, EventsCountInOrderOfTimeWhateverTheOrderOfComing) {
   stage.hub().feed({10ms, keyboard, Control::Space, 1});
   stage.hub().feed({20ms, keyboard, Control::Space, 0});
   stage.hub().update(40ms);
-  EXPECT_EQ(read(horn),
-            (ButtonReading{
-                .held = true, .pressed = true, .released = true, .presses = 2, .releases = 1}));
+  EXPECT_EQ(read(horn), (ButtonReading{.held = true,
+                                       .pressed = true,
+                                       .released = true,
+                                       .went_down = true,
+                                       .presses = 2,
+                                       .releases = 1,
+                                       .downs = 2}));
 }
 
 TEST_F(Edges, EventsOfLaterTimesWaitForALaterUpdate) {
@@ -126,7 +144,9 @@ TEST_F(Edges, EventsThatWaitKeepTheirOrderWhileOthersAreWorkedOff) {
   stage.hub().feed({30ms, keyboard, Control::Space, 0});
   stage.hub().feed({50ms, keyboard, Control::Space, 1});
   stage.hub().update(20ms);
-  EXPECT_EQ(read(horn), (ButtonReading{.held = true, .pressed = true, .presses = 1}));
+  EXPECT_EQ(
+      read(horn),
+      (ButtonReading{.held = true, .pressed = true, .went_down = true, .presses = 1, .downs = 1}));
   stage.hub().feed({40ms, keyboard, Control::KeyW, 1});
   stage.hub().update(45ms);
   EXPECT_EQ(read(horn), (ButtonReading{.released = true, .releases = 1}));

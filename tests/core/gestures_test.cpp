@@ -224,6 +224,50 @@ TEST_F(Gestures, ARepeatPressesAgainAfterItsDelayAndThenAtItsInterval) {
   EXPECT_EQ(read().releases, 1);
 }
 
+TEST_F(Gestures, EachTellsWhenItsControlGoesDown) {
+  for (const Gesture gesture : {Gesture{}, hold_for(500ms), toggled(), repeated(100ms, 100ms),
+                                taps_within(2, 1s), tap_within(1s)}) {
+    auto& stage = with(gesture);
+    stage.press(Control::KeyE);
+    stage.wait(10ms);
+    EXPECT_TRUE(read().went_down);
+    stage.wait(600ms);
+    EXPECT_FALSE(read().went_down) << "time and repetitions are not the control";
+    stage.release(Control::KeyE);
+    stage.wait(10ms);
+    EXPECT_FALSE(read().went_down);
+    tap(10ms);
+    stage.press(Control::KeyE);
+    stage.wait(10ms);
+    EXPECT_EQ(read().downs, 1U);
+  }
+}
+
+TEST_F(Gestures, ATouchOfAHoldBetweenTwoUpdatesHasABeginningAndAnEnd) {
+  auto& stage = with(hold_for(800ms));
+  stage.press(Control::KeyE);
+  stage.release(Control::KeyE);
+  stage.wait(10ms);
+  EXPECT_EQ(read(),
+            (ButtonReading{.let_go_early = true, .went_down = true, .early = 1, .downs = 1}));
+}
+
+TEST_F(Gestures, EarlyReleasesAreCountedOneByOne) {
+  auto& stage = with(hold_for(800ms));
+  Reader reader{stage.seat()};
+  for (int i = 0; i < 3; ++i) tap(0ms);
+  EXPECT_EQ(read().early, 1U);
+  for (int i = 0; i < 3; ++i) {
+    stage.press(Control::KeyE);
+    stage.release(Control::KeyE);
+  }
+  stage.wait(10ms);
+  EXPECT_EQ(read().early, 4U) << "with the last of those before";
+  reader.step();
+  EXPECT_EQ(reader.read(winch).early, 6U);
+  EXPECT_EQ(reader.read(winch).downs, 6U);
+}
+
 TEST_F(Gestures, AHoldAndATapOnOneKeyDriveTwoActions) {
   testing::Rehearsal stage{make(
       {.actions = {{.name = "winch"}, {.name = "lamp"}},

@@ -52,7 +52,9 @@ TEST_F(Interceptors, AReleaseAndAFreshPressInOneUpdateEndTheBlock) {
   stage.release(Control::Space);
   stage.press(Control::Space);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn), (ButtonReading{.held = true, .pressed = true, .presses = 1}));
+  EXPECT_EQ(
+      read(horn),
+      (ButtonReading{.held = true, .pressed = true, .went_down = true, .presses = 1, .downs = 1}));
 }
 
 TEST_F(Interceptors, InventAPressWithItsRelease) {

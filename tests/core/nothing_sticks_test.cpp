@@ -33,9 +33,13 @@ TEST_F(NothingSticks, APressRightBeforeTheUnpluggingIsStillSeen) {
   stage.press(Control::PadSouth);
   stage.unplug(DeviceKind::gamepad);
   stage.wait(10ms);
-  EXPECT_EQ(read(horn),
-            (ButtonReading{
-                .held = false, .pressed = true, .released = true, .presses = 1, .releases = 1}));
+  EXPECT_EQ(read(horn), (ButtonReading{.held = false,
+                                       .pressed = true,
+                                       .released = true,
+                                       .went_down = true,
+                                       .presses = 1,
+                                       .releases = 1,
+                                       .downs = 1}));
 }
 
 TEST_F(NothingSticks, LosingTheFocusReleasesEverything) {

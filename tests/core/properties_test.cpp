@@ -1,4 +1,5 @@
 // What must hold for every playbook and every stream of events.
+#include <algorithm>
 #include <array>
 #include <bit>
 #include <random>
@@ -52,6 +53,7 @@ class AtRandom : public ::testing::Test {
   /// A hub with all devices and some contexts entered.
   static Seat& set_up(Hub& hub) {
     Seat& seat = hub.add_seat("tug");
+    hub.set_longest_step(Duration::max());
     hub.set_custom("bend", [](Vec2 v) { return Vec2{v.x * std::abs(v.x), v.y}; });
     for (const DeviceKind kind :
          {DeviceKind::keyboard, DeviceKind::mouse, DeviceKind::gamepad, DeviceKind::touch}) {
@@ -85,7 +87,60 @@ TEST_F(AtRandom, AnySplitIntoUpdatesGivesTheSamePresses) {
       const Reading& b = second.readings()[i];
       ASSERT_EQ(a.presses_ever, b.presses_ever) << "round " << round << ", action " << i;
       ASSERT_EQ(a.releases_ever, b.releases_ever) << "round " << round << ", action " << i;
+      ASSERT_EQ(a.early_ever, b.early_ever) << "round " << round << ", action " << i;
+      ASSERT_EQ(a.downs_ever, b.downs_ever) << "round " << round << ", action " << i;
+      ASSERT_EQ(a.ways_ever, b.ways_ever) << "round " << round << ", action " << i;
       ASSERT_EQ(a.button.held, b.button.held) << "round " << round << ", action " << i;
+    }
+  }
+}
+
+TEST_F(AtRandom, TheOrderOfFeedingMakesNoDifference) {
+  for (int round = 0; round < 100; ++round) {
+    const Playbook book = make(random_playbook(random_, false));
+    std::vector<Event> all = events(300);
+    for (std::size_t i = 0; i < all.size(); ++i) all[i].time += std::chrono::microseconds{i};
+    Hub in_order{book};
+    Hub shuffled{book};
+    Seat& first = set_up(in_order);
+    Seat& second = set_up(shuffled);
+    constexpr std::size_t piece = 20;
+    for (std::size_t from = 0; from < all.size(); from += piece) {
+      std::vector<Event> some{all.begin() + static_cast<std::ptrdiff_t>(from),
+                              all.begin() + static_cast<std::ptrdiff_t>(from + piece)};
+      for (const Event& event : some) in_order.feed(event);
+      const Time end = some.back().time;
+      std::shuffle(some.begin(), some.end(), random_);
+      for (const Event& event : some) shuffled.feed(event);
+      in_order.update(end);
+      shuffled.update(end);
+      for (std::size_t i = 0; i < book.actions().size(); ++i) {
+        ASSERT_EQ(first.readings()[i], second.readings()[i]) << "round " << round << ", " << i;
+      }
+    }
+  }
+}
+
+TEST_F(AtRandom, AShiftInTimeMakesNoDifference) {
+  for (int round = 0; round < 100; ++round) {
+    const Playbook book = make(random_playbook(random_, false));
+    Hub early{book};
+    Hub late{book};
+    Seat& first = set_up(early);
+    Seat& second = set_up(late);
+    constexpr Duration shift = 1h + 1us;
+    late.update(shift);
+    for (Event event : events(300)) {
+      early.feed(event);
+      const Time time = event.time;
+      event.time += shift;
+      late.feed(event);
+      if (below(3) != 0) continue;
+      early.update(time);
+      late.update(time + shift);
+      for (std::size_t i = 0; i < book.actions().size(); ++i) {
+        ASSERT_EQ(first.readings()[i], second.readings()[i]) << "round " << round << ", " << i;
+      }
     }
   }
 }
@@ -186,10 +241,11 @@ TEST_F(AtRandom, EveryCompilerGivesTheSameBits) {
         hash.add(reading.button.progress);
         hash.add(reading.presses_ever * 31 + reading.releases_ever);
         hash.add(static_cast<std::uint32_t>(reading.digital.eight));
+        hash.add(reading.ways_ever.right * 31 + reading.ways_ever.up);
       }
     }
   }
-  EXPECT_EQ(hash.value(), 2'851'019'334'267'415'078U);
+  EXPECT_EQ(hash.value(), 10'176'547'915'993'560'800U);
 }
 
 }  // namespace

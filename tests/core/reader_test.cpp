@@ -20,9 +20,13 @@ TEST_F(Readers, AStepSeesEveryPressSinceTheStepBefore) {
   stage.press(Control::Space);
   stage.wait(10ms);
   reader.step();
-  EXPECT_EQ(reader.read(horn),
-            (ButtonReading{
-                .held = true, .pressed = true, .released = true, .presses = 2, .releases = 1}));
+  EXPECT_EQ(reader.read(horn), (ButtonReading{.held = true,
+                                              .pressed = true,
+                                              .released = true,
+                                              .went_down = true,
+                                              .presses = 2,
+                                              .releases = 1,
+                                              .downs = 2}));
 }
 
 TEST_F(Readers, TwoStepsBetweenTwoUpdatesSeeAPressOnce) {

@@ -31,7 +31,8 @@ enum class What {
   unmute,
   take_press,
   release_all,
-  replug
+  replug,
+  typing
 };
 
 /// One line of a story.
@@ -48,9 +49,9 @@ struct Line {
 using Story = std::vector<Line>;
 
 std::string to_string(const Line& line) {
-  constexpr std::array words = {"event",      "update",      "enter", "leave",
-                                "switch to",  "hold to",     "mute",  "unmute",
-                                "take press", "release all", "replug"};
+  constexpr std::array words = {"event",      "update",      "enter",  "leave",
+                                "switch to",  "hold to",     "mute",   "unmute",
+                                "take press", "release all", "replug", "typing"};
   std::string text = std::to_string(line.time.count() / 1000) +
                      " ms: " + words[static_cast<std::size_t>(line.what)] + ' ' + line.name;
   if (line.what == What::event || line.what == What::replug) {
@@ -98,12 +99,13 @@ class Teller {
     }
     if (below(4) != 0) return update();
     if (below(2) == 0) return {What::release_all, time_};
+    if (below(3) == 0) return {What::typing, time_, 0, {}, {}, below(2) == 0 ? "on" : "off"};
     return {What::replug, time_, static_cast<std::size_t>(below(kinds.size()))};
   }
 
   // Time stands still for a while, or goes on; now and then an update comes before the last events.
   Line update() {
-    time_ += milliseconds{below(10)};
+    time_ += milliseconds{below(10) + (below(100) == 0 ? below(1000) : 0)};
     now_ = std::max(now_, time_ - milliseconds{below(4) == 0 ? 5 : 0});
     return {What::update, now_};
   }
@@ -209,6 +211,10 @@ class SideBySide {
         if (taken == model_.take_press(line.name, line.within)) break;
         return "take_press of " + line.name + " gave " + std::to_string(taken);
       }
+      case What::typing:
+        hub_.set_typing(seat_, line.name == "on");
+        model_.set_typing(line.name == "on");
+        break;
       case What::release_all:
         hub_.release_all(line.time);
         model_.release_all(line.time);

@@ -192,10 +192,37 @@ TEST_F(Touching, AFlickPressesOnceInItsDirection) {
   EXPECT_EQ(read("next").presses, 0) << "once for each finger";
 }
 
+TEST_F(Touching, AFlickMayBeginWhereTheFingerRests) {
+  stage.touch(1, 0.5F, 0.8F);
+  for (int i = 0; i < 10; ++i) {
+    stage.wait(100ms);
+    stage.touch(1, i % 2 == 0 ? 0.505F : 0.5F, 0.8F);
+  }
+  stage.wait(500ms);
+  stage.touch(1, 0.48F, 0.8F);
+  stage.wait(20ms);
+  stage.touch(1, 0.45F, 0.8F);
+  stage.wait(10ms);
+  EXPECT_EQ(read("next").presses, 1) << "after trembling in one place for a second and a half";
+}
+
+TEST_F(Touching, AFlickMayFollowASlowMove) {
+  stage.touch(1, 0.55F, 0.8F);
+  for (const float x : {0.54F, 0.53F, 0.52F, 0.51F, 0.5F}) {
+    stage.wait(300ms);
+    stage.touch(1, x, 0.8F);
+  }
+  stage.touch(1, 0.44F, 0.8F);
+  stage.wait(10ms);
+  EXPECT_EQ(read("next").presses, 1);
+}
+
 TEST_F(Touching, ASlowOrShortOrOtherMoveIsNoFlick) {
   stage.touch(1, 0.5F, 0.8F);
-  stage.wait(500ms);
-  stage.touch(1, 0.4F, 0.8F);
+  for (const float x : {0.47F, 0.44F, 0.41F, 0.38F}) {
+    stage.wait(401ms);
+    stage.touch(1, x, 0.8F);
+  }
   stage.lift(1);
   stage.wait(10ms);
   stage.touch(1, 0.5F, 0.8F);

@@ -226,9 +226,82 @@ TEST(PlaybookReader, UnknownKeys) {
             "  2 | titel = \"Small\"\n"
             "    | ^~~~~\n");
   EXPECT_EQ(errors_of(with_line(7, "importance = 3")),
-            "a.toml:7:1: error: unknown key \"importance\"; known here: rank, blocks, bind\n"
+            "a.toml:7:1: error: unknown key \"importance\"; known here: rank, blocks, "
+            "releases, mutes, bind\n"
             "  7 | importance = 3\n"
             "    | ^~~~~~~~~~\n");
+}
+
+TEST(PlaybookReader, ADirectionMayNameSeveralControls) {
+  using enum Control;
+  const std::string text = with_line(10,
+                                     "steer = { up = [\"KeyW\", \"ArrowUp\", \"PadUp\"], left = "
+                                     "[\"KeyA\", \"ArrowLeft\"], right = \"KeyD\", scale = 0.5 }");
+  const Result<Playbook> book = parse_playbook(text);
+  ASSERT_TRUE(book) << errors_of(text);
+  const std::vector<BindingDefinition>& bindings = book->contexts()[0].bindings;
+  const Shaping shaping{.scale = 0.5F};
+  EXPECT_EQ(bindings[0],
+            (BindingDefinition{
+                .action = "steer", .up = KeyW, .left = KeyA, .right = KeyD, .shaping = shaping}));
+  EXPECT_EQ(
+      bindings[1],
+      (BindingDefinition{.action = "steer", .up = ArrowUp, .left = ArrowLeft, .shaping = shaping}));
+  EXPECT_EQ(bindings[2], (BindingDefinition{.action = "steer", .up = PadUp, .shaping = shaping}));
+  const std::string again = to_toml(book->definition());
+  EXPECT_NE(again.find("up = [\"KeyW\", \"ArrowUp\", \"PadUp\"], left = [\"KeyA\", "
+                       "\"ArrowLeft\"], right = \"KeyD\""),
+            std::string::npos)
+      << again;
+  EXPECT_EQ(parse_playbook(again)->definition(), book->definition());
+}
+
+TEST(PlaybookReader, WhatIsWrongWithOneOfSeveralControlsIsToldThere) {
+  const auto steer = [](std::string_view up) {
+    return errors_of(with_line(10, "steer = { up = " + std::string{up} + " }"));
+  };
+  EXPECT_EQ(steer("[\"KeyW\", \"ArowUp\"]"),
+            "a.toml:10:25: error: unknown control \"ArowUp\"; did you mean \"ArrowUp\"?\n"
+            "  10 | steer = { up = [\"KeyW\", \"ArowUp\"] }\n"
+            "     |                         ^~~~~~~~\n");
+  EXPECT_EQ(steer("[\"KeyW\", \"KeyW\"]"),
+            "a.toml:10:25: error: KeyW drives \"steer\" twice in context \"helm\"; it first stands "
+            "at line 10\n"
+            "  10 | steer = { up = [\"KeyW\", \"KeyW\"] }\n"
+            "     |                         ^~~~~~\n");
+  EXPECT_EQ(steer("[]"),
+            "a.toml:10:16: error: a direction needs a control; leave it out where it has none\n"
+            "  10 | steer = { up = [] }\n"
+            "     |                ^~\n");
+}
+
+TEST(PlaybookReader, ReadsWhatAContextBringsAlong) {
+  const std::string text = with_line(8, "releases = true\nmutes = [\"call\"]") +
+                           "[mutes]\ncall = { actions = [\"horn\"] }\n";
+  const Result<Playbook> book = parse_playbook(text);
+  ASSERT_TRUE(book) << errors_of(text);
+  EXPECT_EQ(book->contexts()[0].releases, true);
+  EXPECT_EQ(book->contexts()[0].mutes, std::vector<PlacedName>{"call"});
+}
+
+TEST(PlaybookReader, AContextBringsAlongOnlyWhatThereIs) {
+  const std::string mutes = "[mutes]\ncall = { actions = [\"horn\"] }\n";
+  EXPECT_EQ(errors_of(with_line(8, "mutes = [\"cal\"]") + mutes),
+            "a.toml:8:10: error: there is no mute \"cal\"; did you mean \"call\"?\n"
+            "  8 | mutes = [\"cal\"]\n"
+            "    |          ^~~~~\n");
+  EXPECT_EQ(errors_of(with_line(8, "mutes = [\"call\"]")),
+            "a.toml:8:10: error: there is no mute \"call\"; define it under [mutes]\n"
+            "  8 | mutes = [\"call\"]\n"
+            "    |          ^~~~~~\n");
+  EXPECT_EQ(errors_of(with_line(8, "mutes = [7]") + mutes),
+            "a.toml:8:10: error: a mute's name in quotes is wanted here\n"
+            "  8 | mutes = [7]\n"
+            "    |          ^\n");
+  EXPECT_EQ(errors_of(with_line(8, "releases = \"yes\"")),
+            "a.toml:8:12: error: releases must be true or false\n"
+            "  8 | releases = \"yes\"\n"
+            "    |            ^~~~~\n");
 }
 
 TEST(PlaybookReader, ShapingOfTheWrongForm) {

@@ -20,10 +20,11 @@ Recording every_kind_of_step() {
                            .pad_comes_to_hand = false};
   return {{"Harbour \"N\"",
            {1280, 800},
+           Duration{400ms},
            rules,
            {{DeviceId{1}, {DeviceKind::keyboard, "keyboard"}, {"port tug", "starboard tug"}}},
            {{"port tug", {"helm", "chart"}, {"radio_call", "radio_call"}, "left_keys", remapped},
-            {"starboard tug", {}, {}, "", {}, true, {0.5F, 0, 0.5F, 1}}}},
+            {"starboard tug", {}, {}, "", {}, true, {0.5F, 0, 0.5F, 1}, true}}},
           {SeatAdded{0s, "ferry"},
            RulesSet{0s, rules},
            Joined{0s, "pad", DeviceId{1}, "ferry"},
@@ -55,6 +56,10 @@ Recording every_kind_of_step() {
            Muted{2s, "port tug", "radio_call"},
            Unmuted{2500ms, "port tug", "radio_call"},
            Resized{2600ms, 1920, 1080.5F},
+           TypingSet{2650ms, "port tug", true},
+           TypingSet{2660ms, "port tug", false},
+           LongestStepSet{2700ms, 100ms},
+           LongestStepSet{2800ms, Duration::max()},
            ReleasedAll{3s},
            Unplugged{3s, pad},
            Updated{3s}}};
@@ -152,8 +157,8 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
   EXPECT_EQ(error_of(R"({"t":-1,"update":true})"), "a line needs \"t\", its time in seconds");
   EXPECT_EQ(error_of(R"({"t":1,"jump":true})"),
             "this line tells nothing known; expected control, update, plug, unplug, give, free, "
-            "release, enter, leave, mute, unmute, window, add_seat, rules, join, get_up, hold_to, "
-            "profile, capture, stop_capture, reserve, swap or part");
+            "release, enter, leave, mute, unmute, window, longest_step, add_seat, rules, join, "
+            "get_up, hold_to, profile, capture, stop_capture, typing, reserve, swap or part");
   EXPECT_EQ(error_of(R"({"t":1,"rules":{"joining":"ajar"}})"),
             "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
             "open), first_pad, most_players (1 or more) and splits_screen");

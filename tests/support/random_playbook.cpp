@@ -42,6 +42,7 @@ class Maker {
       const bool is_digital = action.kind == ActionKind::axis || action.kind == ActionKind::vector;
       if (is_digital && one_in(3)) action.digital = {.press_at = 0.7F, .release_at = 0.2F};
       if (one_in(3)) action.label = "Label";
+      action.is_heard_while_typing = one_in(4);
       book_.actions.push_back(action);
     }
     add_schemes();
@@ -49,6 +50,8 @@ class Maker {
     for (int i = 0; i < 4; ++i) {
       book_.contexts.push_back({.name = "context" + std::to_string(i), .rank = below(3)});
       if (one_in(5)) book_.contexts.back().blocks = {DeviceKind::mouse};
+      if (one_in(4)) book_.contexts.back().releases = one_in(2);
+      if (one_in(8)) book_.contexts.back().mutes = {"mute" + std::to_string(below(2))};
       for (int tries = 0; tries < 14; ++tries) add_binding();
     }
     for (int i = 0; i < 2; ++i) {

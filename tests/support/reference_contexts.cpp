@@ -19,8 +19,43 @@ void ReferenceModel::enter(const std::string& name) {
   const auto found = std::find_if(book_.contexts.begin(), book_.contexts.end(),
                                   [&](const auto& c) { return c.name == name; });
   const auto context = static_cast<std::size_t>(found - book_.contexts.begin());
-  if (!is_entered(context)) list(context);
+  if (!is_entered(context)) enter_number(context);
   settle_contexts();
+}
+
+void ReferenceModel::enter_number(std::size_t context) {
+  list(context);
+  for (const PlacedName& mute : book_.contexts[context].mutes) silence(mute.name);
+  let_go_below(context);
+}
+
+// On what it blocks, unless it says no; on what it claims, where it says yes.
+bool ReferenceModel::is_taken_by(std::size_t context, const Item& item) const {
+  const ContextDefinition& definition = book_.contexts[context];
+  const auto& blocks = definition.blocks;
+  const bool is_blocked =
+      std::find(blocks.begin(), blocks.end(), item.control.device) != blocks.end();
+  if (is_blocked && definition.releases != false) return true;
+  if (definition.releases != true || hears_any(item)) return false;
+  return std::any_of(items_.begin(), items_.end(), [&](const Item& other) {
+    const int common = other.control.part & item.control.part;
+    bool claims = false;
+    for (int half = 0; half < 4; ++half) {
+      claims = claims || ((common >> half & 1) != 0 && hears(other, half));
+    }
+    return claims && other.context == context && other.control.source == item.control.source &&
+           !other.definition->pass_on;
+  });
+}
+
+void ReferenceModel::let_go_below(std::size_t context) {
+  const auto here = std::find(entered_.begin(), entered_.end(), context);
+  for (std::size_t i = 0; i < items_.size(); ++i) {
+    const bool is_below = std::find(here + 1, entered_.end(), items_[i].context) != entered_.end();
+    if (!is_below || !is_taken_by(context, items_[i])) continue;
+    if (action_of(items_[i]).kind != ActionKind::button) continue;
+    for (Device& device : devices_) cut(device.contacts[i], items_[i]);
+  }
 }
 
 void ReferenceModel::list(std::size_t context) {
@@ -29,9 +64,17 @@ void ReferenceModel::list(std::size_t context) {
     return book_.contexts[other].rank <= rank;
   });
   entered_.insert(below, context);
+  hearing_changes();
 }
 
 void ReferenceModel::settle_contexts() {
+  for (std::size_t a = 0; a < actions_.size(); ++a) {
+    const bool has_toggle = std::any_of(items_.begin(), items_.end(), [&](const Item& item) {
+      return item.action == a && item.definition->gesture.kind == GestureKind::toggle &&
+             is_entered(item.context) && is_of_scheme(item);
+    });
+    if (!has_toggle) end_toggle(actions_[a]);
+  }
   note_what_is_down();
   find_pointers();
   retarget(nullptr, Control::none);
@@ -54,16 +97,23 @@ void ReferenceModel::unlist(std::size_t context) {
     }
   }
   entered_.erase(std::find(entered_.begin(), entered_.end(), context));
+  hearing_changes();
+  for (const PlacedName& mute : book_.contexts[context].mutes) {
+    for (std::size_t a = 0; a < actions_.size(); ++a) {
+      if (is_silenced(mute.name, a)) --actions_[a].mutes;
+    }
+  }
 }
 
 void ReferenceModel::let_go_of(Device& device, std::size_t i) {
   const Item& item = items_[i];
+  if (item.control.device != device.kind) return;
   cut(device.contacts[i], item);
   device.contacts[i] = {};
   device.flows[item.binding].pending = {};
   Action& action = actions_[item.action];
   if (action.peak_of == device.id) action.peak = {};
-  if (item.control.device != device.kind || is_moved(item.control.form)) return;
+  if (is_moved(item.control.form)) return;
   Flow& flow = device.flows[group_of(device.kind, item.binding)];
   flow.target = flow.smooth = {};
 }
@@ -72,11 +122,12 @@ void ReferenceModel::let_go_of(Device& device, std::size_t i) {
 void ReferenceModel::hold_to(const std::string& scheme) {
   if (scheme == scheme_) return;
   std::vector<bool> played;
-  for (const Item& item : items_) played.push_back(plays(item));
+  for (const Item& item : items_) played.push_back(is_of_scheme(item));
   scheme_ = scheme;
+  hearing_changes();
   for (Device& device : devices_) {
     for (std::size_t i = 0; i < items_.size(); ++i) {
-      const bool is_over = played[i] && !plays(items_[i]);
+      const bool is_over = played[i] && !is_of_scheme(items_[i]);
       if (!is_over || items_[i].control.device != device.kind) continue;
       let_go_of(device, i);
     }
@@ -92,7 +143,7 @@ void ReferenceModel::switch_to(const std::string& name) {
   for (const std::size_t other : before) {
     if (other != context && book_.contexts[other].rank == found->rank) unlist(other);
   }
-  if (!is_entered(context)) list(context);
+  if (!is_entered(context)) enter_number(context);
   settle_contexts();
 }
 
@@ -113,30 +164,51 @@ void ReferenceModel::note_what_is_down() {
   }
 }
 
+void ReferenceModel::set_typing(bool is_typing) {
+  if (is_typing == is_typing_) return;
+  ++event_;
+  for (Device& device : devices_) {
+    if (device.kind != DeviceKind::keyboard) continue;
+    cut(device);
+    retarget(nullptr, Control::none);
+    weigh();
+    forget_peaks(device);
+  }
+  is_typing_ = is_typing;
+  hearing_changes();
+  settle_contexts();
+}
+
 void ReferenceModel::mute(const std::string& name) {
   ++mutes_[name];
-  for (const MuteDefinition& mute : book_.mutes) {
-    if (mute.name != name) continue;
-    for (std::size_t a = 0; a < actions_.size(); ++a) {
-      if (!silences(mute, book_.actions[a].name) || actions_[a].mutes++ > 0) continue;
-      actions_[a].taken = actions_[a].log.size();
-      for (Device& device : devices_) {
-        for (std::size_t i = 0; i < items_.size(); ++i) {
-          if (items_[i].action == a) cut(device.contacts[i], items_[i]);
-        }
+  silence(name);
+}
+
+void ReferenceModel::silence(const std::string& mute) {
+  for (std::size_t a = 0; a < actions_.size(); ++a) {
+    if (!is_silenced(mute, a)) continue;
+    actions_[a].taken = actions_[a].log.size();
+    if (actions_[a].mutes++ > 0) continue;
+    end_toggle(actions_[a]);
+    for (Device& device : devices_) {
+      for (std::size_t i = 0; i < items_.size(); ++i) {
+        if (items_[i].action == a) cut(device.contacts[i], items_[i]);
       }
     }
   }
 }
 
+bool ReferenceModel::is_silenced(const std::string& name, std::size_t action) const {
+  return std::any_of(book_.mutes.begin(), book_.mutes.end(), [&](const MuteDefinition& mute) {
+    return mute.name == name && silences(mute, book_.actions[action].name);
+  });
+}
+
 void ReferenceModel::unmute(const std::string& name) {
   if (mutes_[name] == 0) return;
   --mutes_[name];
-  for (const MuteDefinition& mute : book_.mutes) {
-    if (mute.name != name) continue;
-    for (std::size_t a = 0; a < actions_.size(); ++a) {
-      if (silences(mute, book_.actions[a].name)) --actions_[a].mutes;
-    }
+  for (std::size_t a = 0; a < actions_.size(); ++a) {
+    if (is_silenced(name, a)) --actions_[a].mutes;
   }
 }
 

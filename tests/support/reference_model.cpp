@@ -1,6 +1,7 @@
 #include "support/reference_model.hpp"
 
 #include <algorithm>
+#include <cmath>
 #include <set>
 
 #include "support/reference_controls.hpp"
@@ -27,17 +28,20 @@ ReferenceModel::ReferenceModel(const PlaybookDefinition& book)
       const auto number = static_cast<std::size_t>(action - book_.actions.begin());
       const auto add = [&](Control control, const Direction* direction) {
         if (control == Control::none) return;
-        items_.push_back({c, bindings_.size(), &binding, number, info(control), direction});
+        items_.push_back(
+            {c, bindings_.size(), &binding, number, info(control), direction, with_of(binding)});
       };
       add(binding.control.control, nullptr);
       for (const Direction& direction : directions()) {
         add((binding.*direction.control).control, &direction);
       }
+      with_controls_.merge(with_of(binding));
       bindings_.push_back(&binding);
       binding_actions_.push_back(number);
       binding_contexts_.push_back(c);
     }
   }
+  hearing_changes();
   for (std::size_t kind = 0; kind < groups_.size(); ++kind) {
     for (std::size_t b = 0; b < bindings_.size(); ++b) {
       groups_[kind].push_back(find_group(static_cast<DeviceKind>(kind), b));
@@ -47,12 +51,22 @@ ReferenceModel::ReferenceModel(const PlaybookDefinition& book)
 
 // ---- who hears what
 
+void ReferenceModel::hearing_changes() {
+  heard_.assign(items_.size(), {});
+}
+
 bool ReferenceModel::is_entered(std::size_t context) const {
   return std::find(entered_.begin(), entered_.end(), context) != entered_.end();
 }
 
-// Whether the binding is one of the scheme's.
+// Whether the binding is one of the scheme's, and no text.
 bool ReferenceModel::plays(const Item& item) const {
+  const bool is_key = item.control.device == DeviceKind::keyboard;
+  const bool is_text = is_typing_ && is_key && !action_of(item).is_heard_while_typing;
+  return is_of_scheme(item) && !is_text;
+}
+
+bool ReferenceModel::is_of_scheme(const Item& item) const {
   if (scheme_.empty()) return true;
   const std::vector<PlacedName>& named = item.definition->schemes;
   if (!named.empty()) {
@@ -64,6 +78,18 @@ bool ReferenceModel::plays(const Item& item) const {
   return scheme->uses_kind(item.control.device) && !scheme->shares_devices;
 }
 
+// A key that neither drives what is heard while typing nor is needed for that.
+bool ReferenceModel::is_text(const Event& event) const {
+  const Control source = event.control;
+  if (!is_typing_ || info(source).device != DeviceKind::keyboard) return false;
+  const auto is_heard = [&](Control it) { return !items_on(it).empty(); };
+  return !is_heard(source) && std::none_of(items_.begin(), items_.end(), [&](const Item& item) {
+    return item.control.device == DeviceKind::keyboard && is_heard(item.control.source) &&
+           std::any_of(item.with.begin(), item.with.end(),
+                       [&](Control it) { return info(it).source == source; });
+  });
+}
+
 bool ReferenceModel::is_down(Control with) const {
   return std::any_of(devices_.begin(), devices_.end(), [&](const Device& device) {
     const auto found = device.with_down.find(with);
@@ -71,35 +97,40 @@ bool ReferenceModel::is_down(Control with) const {
   });
 }
 
-bool ReferenceModel::has_all(const BindingDefinition& binding) const {
-  const std::set<Control> with = with_of(binding);
-  return std::all_of(with.begin(), with.end(), [&](Control control) { return is_down(control); });
+bool ReferenceModel::has_all(const Item& item) const {
+  return std::all_of(item.with.begin(), item.with.end(),
+                     [&](Control control) { return is_down(control); });
+}
+
+bool ReferenceModel::hears(const Item& item, int half) const {
+  auto& known = heard_[static_cast<std::size_t>(&item - items_.data())];
+  std::optional<bool>& is_heard = known[static_cast<std::size_t>(half)];
+  if (!is_heard) is_heard = works_out_to_hear(item, half);
+  return *is_heard;
 }
 
 // From the context that hears first down to the item's own: is this half of its source claimed, or
 // left to a binding of the same context with more with-controls?
-bool ReferenceModel::hears(const Item& item, int half) const {
+bool ReferenceModel::works_out_to_hear(const Item& item, int half) const {
   if (!plays(item)) return false;
   for (const std::size_t context : entered_) {
     const Item* best = nullptr;  // of those that have what they need, the first that needs most
     for (const Item& other : items_) {
       const bool covers = other.context == context && other.control.source == item.control.source &&
                           (other.control.part >> half & 1) != 0;
-      if (!covers || !plays(other) || !has_all(*other.definition)) continue;
-      if (best == nullptr ||
-          with_of(*other.definition).size() > with_of(*best->definition).size()) {
+      if (!covers || !plays(other) || !has_all(other)) continue;
+      if (best == nullptr || other.with.size() > best->with.size()) {
         best = &other;
       }
     }
     if (context == item.context) {
-      return best != nullptr && has_all(*item.definition) &&
-             with_of(*item.definition) == with_of(*best->definition);
+      return best != nullptr && has_all(item) && item.with == best->with;
     }
     for (const Item& other : items_) {
       const bool claims = best != nullptr && other.context == context && plays(other) &&
                           other.control.source == item.control.source &&
                           (other.control.part >> half & 1) != 0 && !other.definition->pass_on &&
-                          with_of(*other.definition) == with_of(*best->definition);
+                          other.with == best->with;
       if (claims) return false;
     }
     const auto& blocks = book_.contexts[context].blocks;
@@ -131,12 +162,11 @@ void ReferenceModel::plug(DeviceId id, DeviceKind kind) {
                       std::vector<Contact>(items_.size()),
                       {},
                       std::vector<Flow>(bindings_.size()),
-                      std::vector<Point>(actions_.size()),
                       std::vector<double>(actions_.size())});
 }
 
 void ReferenceModel::feed(const Event& event) {
-  queue_.push_back({event, Queued::operating});
+  if (!is_text(event)) queue_.push_back({event, Queued::operating});
 }
 void ReferenceModel::unplug(DeviceId id, Time time) {
   queue_.push_back({{time, id}, Queued::unplugging});
@@ -146,6 +176,7 @@ void ReferenceModel::release_all(Time time) {
 }
 
 void ReferenceModel::update(Time now) {
+  counts_from_ = std::max(Time{}, now - 250ms);
   std::stable_sort(queue_.begin(), queue_.end(),
                    [](const Queued& a, const Queued& b) { return a.event.time < b.event.time; });
   std::size_t done = 0;
@@ -160,6 +191,7 @@ void ReferenceModel::update(Time now) {
 
 void ReferenceModel::work_off(const Queued& queued) {
   const Event& event = queued.event;
+  ++event_;
   weigh();
   complete(event.time);
   move_flows(std::max(event.time, now_));
@@ -184,9 +216,9 @@ void ReferenceModel::work_off(const Queued& queued) {
       Action& action = actions_[a];
       if (action.pointer == device->id) action.pointer = DeviceId::none;
       if (action.driver == device->id) action.driver = DeviceId::none;
-      action.way = {action.way.x + device->nudges[a].x, action.way.y + device->nudges[a].y};
     }
     devices_.erase(device);
+    hearing_changes();
     find_pointers();
     retarget(nullptr, Control::none);
   } else {
@@ -196,18 +228,18 @@ void ReferenceModel::work_off(const Queued& queued) {
 
 void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time time) {
   // First what the control opens and closes for others, then what it does itself.
-  std::set<Control> with_controls;
-  for (const BindingDefinition* binding : bindings_) with_controls.merge(with_of(*binding));
-  for (const Control with : with_controls) {
+  for (const Control with : with_controls_) {
     if (info(with).source != source) continue;
     bool& down = device.with_down[with];
     down = push(info(with), value) >= (down ? 0.4F : 0.5F);
+    hearing_changes();
   }
   find_pointers();
   retarget(nullptr, Control::none);
 
-  device.values[source] = value;
   const std::vector<std::size_t> items = items_on(source);
+  note_what_is_operated(items, device.values[source], value);
+  device.values[source] = value;
   // A stick that swings over lets go of one side before it pushes the other.
   for (const std::size_t i : items) {
     const bool is_button = action_of(items_[i]).kind == ActionKind::button;
@@ -226,12 +258,28 @@ void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time ti
       const double scale = static_cast<double>(item.definition->shaping.scale);
       const Point amount = {(right - left) * scale, (up - down) * scale};
       Point& sum = item.definition->shaping.smoothing > 0us ? device.flows[item.binding].pending
-                                                            : device.nudges[item.action];
+                                                            : actions_[item.action].way;
       sum = {sum.x + amount.x, sum.y + amount.y};
+      const bool is_nothing = amount.x == 0 && amount.y == 0;
+      if (kind != ActionKind::motion && !is_nothing) {
+        press_by_detents(device.contacts[i], item, value);
+      }
     }
   }
   find_pointers();
   retarget(&device, source);
+}
+
+// What changes with the control, and not only because others hear it now.
+void ReferenceModel::note_what_is_operated(const std::vector<std::size_t>& items, Vec2 before,
+                                           Vec2 value) {
+  for (const std::size_t i : items) {
+    const Item& item = items_[i];
+    if (action_of(item).kind == ActionKind::button || is_moved(item.control.form)) continue;
+    Action& action = actions_[item.action];
+    const bool is_other = contribution(item, before) != contribution(item, value);
+    action.operated = action.operated || is_other;
+  }
 }
 
 // Of the entered contexts, the one that hears first in front; in each, as it is written.
@@ -253,6 +301,10 @@ void ReferenceModel::cut(Device& device) {
     if (info(control).form != ControlForm::position) value = {};
   }
   for (auto& [control, down] : device.with_down) down = false;
+  hearing_changes();
+  for (Action& action : actions_) {
+    if (action.toggled_by == device.id) end_toggle(action);
+  }
   for (std::size_t i = 0; i < items_.size(); ++i) {
     cut(device.contacts[i], items_[i]);
     device.contacts[i].down = false;
@@ -276,38 +328,42 @@ void ReferenceModel::operate_button(Device& device, std::size_t i, Vec2 value, T
   const Item& item = items_[i];
   Contact& contact = device.contacts[i];
   const bool may_press = hears_any(item) && actions_[item.action].mutes == 0;
-  const float amount = push(item.control, value);
   if (is_moved(item.control.form)) {
     if (!may_press) return;
-    contact.detents = std::min(contact.detents + amount, 100.0F);
-    for (; contact.detents >= 1; contact.detents -= 1) {
-      begin(contact, item, time);
-      end(contact, item, time);
+    for (const bool is_x : {true, false}) {
+      double& turned = is_x ? contact.turned.x : contact.turned.y;
+      turned = std::clamp(turned + static_cast<double>(is_x ? value.x : value.y), -100.0, 100.0);
+      for (; std::abs(turned) >= 0.999; turned -= std::copysign(1.0, turned)) {
+        const int half = (is_x ? 0 : 2) + (turned > 0 ? 0 : 1);
+        if ((item.control.part >> half & 1) == 0 || !hears(item, half)) continue;
+        begin(device, contact, i, time);
+        end(contact, item, time);
+      }
     }
     return;
   }
   const Thresholds& thresholds = item.definition->thresholds;
+  const float amount = push(item.control, value);
   const bool down = amount >= (contact.down ? thresholds.release_at : thresholds.press_at);
   if (down == contact.down) return;
   contact.down = down;
   if (!down) {
     end(contact, item, time);
   } else if (may_press) {
-    begin(contact, item, time);
+    begin(device, contact, i, time);
   }
 }
 
-void ReferenceModel::begin(Contact& contact, const Item& item, Time time) {
+void ReferenceModel::begin(const Device& device, Contact& contact, std::size_t i, Time time) {
+  const Item& item = items_[i];
   const Gesture& gesture = item.definition->gesture;
   Action& action = actions_[item.action];
   contact.heard = true;
+  ++action.downs;
   const bool is_in_time = contact.taps > 0 && time - contact.since <= gesture.time;
   contact.since = time;
   if (gesture.kind == GestureKind::hold || gesture.kind == GestureKind::tap) return;
-  if (gesture.kind == GestureKind::toggle && contact.holds) {
-    contact.holds = false;
-    return let_go(action);
-  }
+  if (gesture.kind == GestureKind::toggle) return turn_toggle(device, i, time);
   if (gesture.kind == GestureKind::taps) {
     contact.taps = is_in_time ? contact.taps + 1 : 1;
     if (contact.taps < gesture.count) return;
@@ -316,6 +372,23 @@ void ReferenceModel::begin(Contact& contact, const Item& item, Time time) {
   if (gesture.kind == GestureKind::repeat) contact.next = time + gesture.time;
   contact.holds = true;
   press(action, time);
+}
+
+// It is the action's; of the bindings that hear one event, one turns it.
+void ReferenceModel::turn_toggle(const Device& device, std::size_t i, Time time) {
+  Action& action = actions_[items_[i].action];
+  if (action.toggled_at == event_ && action.toggled_through != i) return;
+  action.toggled_at = event_;
+  action.toggled_through = i;
+  if (action.toggled_by != DeviceId::none) return end_toggle(action);
+  action.toggled_by = device.id;
+  press(action, time);
+}
+
+void ReferenceModel::end_toggle(Action& action) {
+  if (action.toggled_by == DeviceId::none) return;
+  action.toggled_by = DeviceId::none;
+  let_go(action);
 }
 
 void ReferenceModel::end(Contact& contact, const Item& item, Time time) {
@@ -328,7 +401,7 @@ void ReferenceModel::end(Contact& contact, const Item& item, Time time) {
     contact.holds = false;
     let_go(action);
   } else if (heard && gesture.kind == GestureKind::hold) {
-    action.early = true;
+    ++action.early;
   } else if (heard && gesture.kind == GestureKind::tap && time - contact.since < gesture.time) {
     press(action, time);
     let_go(action);
@@ -338,10 +411,8 @@ void ReferenceModel::end(Contact& contact, const Item& item, Time time) {
 void ReferenceModel::cut(Contact& contact, const Item& item) {
   if (contact.holds) let_go(actions_[item.action]);
   const bool down = contact.down;
-  const float detents = contact.detents;
   contact = {};
   contact.down = down;
-  contact.detents = detents;
 }
 
 // Holds that are long enough, and repetitions, each at its own time.
@@ -372,8 +443,10 @@ void ReferenceModel::complete(Time until) {
           press(action, first);
         }
         if (gesture.kind == GestureKind::repeat && contact.next == first) {
-          ++action.presses;
-          action.log.push_back(first);
+          if (first >= counts_from_) {
+            ++action.presses;
+            action.log.push_back(first);
+          }
           contact.next += gesture.every;
         }
       }

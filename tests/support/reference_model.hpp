@@ -5,6 +5,8 @@
 
 #include <array>
 #include <map>
+#include <optional>
+#include <set>
 #include <string>
 #include <vector>
 
@@ -25,6 +27,7 @@ class ReferenceModel {
   void leave(const std::string& context);
   void switch_to(const std::string& context);
   void hold_to(const std::string& scheme);  // empty for none
+  void set_typing(bool is_typing);
   void mute(const std::string& mute);
   void unmute(const std::string& mute);
   void update(Time now);
@@ -46,6 +49,7 @@ class ReferenceModel {
     std::size_t action;
     ControlInfo control;
     const Direction* direction;  // nullptr where the control drives the whole action
+    std::set<Control> with;
   };
   struct Contact {
     bool down = false;
@@ -55,7 +59,7 @@ class ReferenceModel {
     Time since{};
     Time next{};
     int taps = 0;
-    float detents = 0;
+    Point turned;  // a wheel, less than a detent
   };
   struct Flow {
     Point target;
@@ -69,7 +73,6 @@ class ReferenceModel {
     std::vector<Contact> contacts;      // by item
     std::map<Control, bool> with_down;  // by with-control
     std::vector<Flow> flows;            // by group; what is pending, by binding
-    std::vector<Point> nudges;          // by action
     std::vector<double> sizes;          // by action: how far it is pushed
   };
   struct Action {
@@ -77,7 +80,11 @@ class ReferenceModel {
     int mutes = 0;
     unsigned presses = 0;
     unsigned releases = 0;
-    bool early = false;
+    unsigned early = 0;
+    unsigned downs = 0;
+    DeviceId toggled_by = DeviceId::none;  // none while it is off
+    std::size_t toggled_through = 0;       // the item, at this event
+    int toggled_at = 0;
     std::vector<Time> log;
     std::size_t taken = 0;
     // the reading
@@ -88,10 +95,16 @@ class ReferenceModel {
     DeviceId pointer = DeviceId::none;
     // who drives
     DeviceId driver = DeviceId::none;
-    Point way;      // of a motion, by rates, since the last update
+    Point way;      // displacements, and of a motion what rates came to, since the last update
     Point weighed;  // what it came to when it was weighed last
     Point peak;     // the largest to which it changed since the last update
     DeviceId peak_of = DeviceId::none;
+    // its digits
+    Digital digits;         // of what is pushed
+    DirectionPresses ways;  // since the last update
+    bool operated = false;  // by the event at hand
+    Digital read_digits;    // the reading
+    DirectionPresses read_ways;
   };
   struct Queued {
     Event event;
@@ -101,9 +114,13 @@ class ReferenceModel {
   const ActionDefinition& action_of(const Item& item) const { return book_.actions[item.action]; }
   bool is_entered(std::size_t context) const;
   bool plays(const Item& item) const;
+  bool is_of_scheme(const Item& item) const;
+  bool is_text(const Event& event) const;
   bool is_down(Control with) const;
-  bool has_all(const BindingDefinition& binding) const;
+  bool has_all(const Item& item) const;
   bool hears(const Item& item, int half) const;
+  bool works_out_to_hear(const Item& item, int half) const;
+  void hearing_changes();
   bool hears_any(const Item& item) const;
   bool hears_all(const Item& item) const;
 
@@ -112,12 +129,19 @@ class ReferenceModel {
   void operate(Device& device, Control source, Vec2 value, Time time);
   void cut(Device& device);
   void operate_button(Device& device, std::size_t item, Vec2 value, Time time);
-  void begin(Contact& contact, const Item& item, Time time);
+  void begin(const Device& device, Contact& contact, std::size_t item, Time time);
+  void turn_toggle(const Device& device, std::size_t item, Time time);
+  void end_toggle(Action& action);
   void end(Contact& contact, const Item& item, Time time);
   void cut(Contact& contact, const Item& item);
   void press(Action& action, Time time);
   void let_go(Action& action);
   void complete(Time until);
+  void enter_number(std::size_t context);
+  void silence(const std::string& mute);
+  bool is_silenced(const std::string& mute, std::size_t action) const;
+  void let_go_below(std::size_t context);
+  bool is_taken_by(std::size_t context, const Item& item) const;
   void list(std::size_t context);
   void unlist(std::size_t context);
   void let_go_of(Device& device, std::size_t item);
@@ -144,9 +168,14 @@ class ReferenceModel {
   /// Shaped apart, added up and limited: as it is pushed, or as smoothing lets it through.
   Point sum_of(const Device& device, std::size_t action, bool is_smooth) const;
   bool is_smoothed(const Device& device, std::size_t action) const;
-  Point value_of(const Device& device, std::size_t action) const;
+  bool is_plain(std::size_t action) const;
   double size_of(const Device& device, std::size_t action) const;
   Point driven(std::size_t action) const;
+  const Device* find_device(DeviceId id) const;
+  Digital digits_of(std::size_t action, Point value, const Digital& before) const;
+  void note_digits(std::size_t action);
+  void press_by_detents(Contact& contact, const Item& item, Vec2 value);
+  void note_what_is_operated(const std::vector<std::size_t>& items, Vec2 before, Vec2 value);
   void weigh();
   void choose_driver(std::size_t action);
   void forget_peaks(const Device& device);
@@ -154,6 +183,9 @@ class ReferenceModel {
 
   PlaybookDefinition book_;
   std::vector<Item> items_;
+  std::set<Control> with_controls_;
+  /// By item and half: whether it hears, where that was asked since anything it depends on changed.
+  mutable std::vector<std::array<std::optional<bool>, 4>> heard_;
   std::vector<const BindingDefinition*> bindings_;
   std::vector<std::size_t> binding_actions_;
   std::vector<std::size_t> binding_contexts_;
@@ -162,10 +194,13 @@ class ReferenceModel {
   std::vector<Action> actions_;
   std::vector<std::size_t> entered_;  // who hears first in front
   std::string scheme_;                // empty for none
+  bool is_typing_ = false;
   std::map<std::string, int> mutes_;
   std::vector<Queued> queue_;
+  int event_ = 0;  // how many have been worked off
   Time now_{};
   Time moved_until_{};
+  Time counts_from_{};  // what rates and repetitions did before does not count
 };
 
 }  // namespace nextmove::support

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <utility>
 
 #include "support/reference_controls.hpp"
 #include "support/reference_model.hpp"
@@ -141,6 +142,8 @@ bool ReferenceModel::takes_time(const BindingDefinition& binding) const {
 
 void ReferenceModel::move_flows(Time until) {
   if (until <= moved_until_) return;
+  if (moved_until_ < counts_from_ && until > counts_from_) move_flows(counts_from_);
+  const bool counts = moved_until_ >= counts_from_;
   const double dt = to_seconds(until - moved_until_);
   moved_until_ = until;
   for (Device& device : devices_) {
@@ -154,15 +157,14 @@ void ReferenceModel::move_flows(Time until) {
       const Point behind = {flow.smooth.x - flow.target.x, flow.smooth.y - flow.target.y};
       const double rate =
           static_cast<double>(binding.rate) * static_cast<double>(binding.shaping.scale);
-      if (action.driver == device.id) {
+      if (counts && action.driver == device.id) {
         const double share = rate * share_of(device, binding_actions_[b]);
         action.way.x += share * (flow.target.x * dt + behind.x * tau * (1 - kept));
         action.way.y += share * (flow.target.y * dt + behind.y * tau * (1 - kept));
       }
       flow.smooth = {flow.target.x + behind.x * kept, flow.target.y + behind.y * kept};
-      Point& nudge = device.nudges[binding_actions_[b]];
-      nudge.x += flow.pending.x * (1 - kept);
-      nudge.y += flow.pending.y * (1 - kept);
+      action.way.x += flow.pending.x * (1 - kept);
+      action.way.y += flow.pending.y * (1 - kept);
       flow.pending = {flow.pending.x * kept, flow.pending.y * kept};
     }
   }
@@ -250,20 +252,13 @@ bool ReferenceModel::is_smoothed(const Device& device, std::size_t action) const
   });
 }
 
-ReferenceModel::Point ReferenceModel::value_of(const Device& device, std::size_t action) const {
-  const Point value = sum_of(device, action, true);
-  const Point nudge = device.nudges[action];
-  return limited({value.x + nudge.x, value.y + nudge.y}, 1);
-}
-
 double ReferenceModel::size_of(const Device& device, std::size_t action) const {
   if (book_.actions[action].kind == ActionKind::motion) {
     const double most = largest_rate(&device, action);
     return most > 0 ? std::min(size_of_rates(device, action), most) / largest_rate(nullptr, action)
                     : 0;
   }
-  const Point value =
-      is_smoothed(device, action) ? sum_of(device, action, false) : value_of(device, action);
+  const Point value = sum_of(device, action, false);
   const double size = std::hypot(value.x, value.y);
   return size > 1e-5 ? size : 0;
 }
@@ -279,9 +274,10 @@ void ReferenceModel::weigh() {
     const auto driver = std::find_if(devices_.begin(), devices_.end(),
                                      [&](const Device& it) { return it.id == action.driver; });
     if (kind == ActionKind::motion) continue;
+    note_digits(a);
     const bool is_pushed =
         driver != devices_.end() && driver->sizes[a] > 0 && !is_smoothed(*driver, a);
-    const Point value = is_pushed ? value_of(*driver, a) : Point{};
+    const Point value = is_pushed ? sum_of(*driver, a, true) : Point{};
     const Point before = action.weighed;
     action.weighed = value;
     if (std::hypot(value.x - before.x, value.y - before.y) < 1e-5) continue;
@@ -319,11 +315,17 @@ void ReferenceModel::choose_driver(std::size_t a) {
 ReferenceModel::Point ReferenceModel::driven(std::size_t a) const {
   Point largest;
   for (const Device& device : devices_) {
-    const Point value = value_of(device, a);
+    const Point value = sum_of(device, a, true);
     if (device.id == actions_[a].driver && device.sizes[a] > 0) return value;
     if (std::hypot(value.x, value.y) > std::hypot(largest.x, largest.y) + 1e-6) largest = value;
   }
   return largest;
+}
+
+const ReferenceModel::Device* ReferenceModel::find_device(DeviceId id) const {
+  const auto found =
+      std::find_if(devices_.begin(), devices_.end(), [&](const Device& it) { return it.id == id; });
+  return found == devices_.end() ? nullptr : &*found;
 }
 
 void ReferenceModel::forget_peaks(const Device& device) {
@@ -348,30 +350,38 @@ void ReferenceModel::read() {
         progress = std::max(progress, static_cast<float>(std::clamp(share, 0.0, 1.0)));
       }
     }
-    action.button = {action.holders > 0, action.presses > 0, action.releases > 0, action.early,
-                     progress,           action.presses,     action.releases};
-    action.presses = action.releases = 0;
-    action.early = false;
+    action.button = {action.holders > 0, action.presses > 0, action.releases > 0, action.early > 0,
+                     action.downs > 0,   progress,           action.presses,      action.releases,
+                     action.early,       action.downs};
+    action.presses = action.releases = action.early = action.downs = 0;
     action.present = action.pointer != DeviceId::none && action.mutes == 0;
 
     const ActionKind kind = book_.actions[a].kind;
     action.value = {};
     if (kind == ActionKind::motion) {
       action.value = action.way;
-      for (const Device& device : devices_) {
-        action.value = {action.value.x + device.nudges[a].x, action.value.y + device.nudges[a].y};
-      }
     } else if (kind != ActionKind::button && kind != ActionKind::pointer) {
       action.value = driven(a);
       // Smoothing is over where so little is left.
       if (std::hypot(action.value.x, action.value.y) < 1e-4) action.value = action.peak;
+      action.value = limited({action.value.x + action.way.x, action.value.y + action.way.y}, 1);
     }
     if (action.mutes > 0) action.value = {};
+    const bool is_live =
+        std::hypot(action.value.x - action.weighed.x, action.value.y - action.weighed.y) < 1e-9;
+    action.read_digits = is_live ? action.digits : digits_of(a, action.value, action.read_digits);
+    action.read_ways = std::exchange(action.ways, {});
     action.way = {};
-    for (Device& device : devices_) device.nudges[a] = {};
   }
   weigh();
   for (Action& action : actions_) action.peak = {};
+}
+
+// Neither smoothed nor moved by a wheel.
+bool ReferenceModel::is_plain(std::size_t action) const {
+  return std::none_of(items_.begin(), items_.end(), [&](const Item& item) {
+    return item.action == action && (is_moved(item.control.form) || takes_time(*item.definition));
+  });
 }
 
 std::string ReferenceModel::difference(std::size_t a, const Reading& reading) const {
@@ -386,8 +396,8 @@ std::string ReferenceModel::difference(std::size_t a, const Reading& reading) co
       if (expected == reading.button) return {};
       const auto words = [&](const ButtonReading& it) {
         return "held " + std::to_string(it.held) + " presses " + std::to_string(it.presses) +
-               " releases " + std::to_string(it.releases) + " early " +
-               std::to_string(it.let_go_early) + " progress " +
+               " releases " + std::to_string(it.releases) + " early " + std::to_string(it.early) +
+               " downs " + std::to_string(it.downs) + " progress " +
                number(static_cast<double>(it.progress));
       };
       return "expected " + words(expected) + ", read " + words(reading.button);
@@ -400,6 +410,18 @@ std::string ReferenceModel::difference(std::size_t a, const Reading& reading) co
       return "expected a pointer " + std::to_string(action.present) + ", read " +
              std::to_string(reading.is_present);
     default: break;
+  }
+  const auto words = [](const Digital& digits, const DirectionPresses& ways) {
+    return "way " + std::to_string(static_cast<int>(digits.eight)) + " of eight, " +
+           std::to_string(static_cast<int>(digits.four)) + " of four, presses " +
+           std::to_string(ways.right) + ' ' + std::to_string(ways.left) + ' ' +
+           std::to_string(ways.up) + ' ' + std::to_string(ways.down);
+  };
+  const Digital& digits = is_plain(a) ? action.read_digits : reading.digital;
+  if (book_.actions[a].kind != ActionKind::motion &&
+      (digits != reading.digital || action.read_ways != reading.ways)) {
+    return "expected " + words(digits, action.read_ways) + ", read " +
+           words(reading.digital, reading.ways);
   }
   const Point& v = action.value;
   const double tolerance = 2e-3 * (1 + std::hypot(v.x, v.y));

@@ -86,8 +86,13 @@ void print_as_json(std::string_view file, const std::vector<Diagnostic>& problem
 void print_as_json(const Playbook& playbook) {
   Json json = {{"title", playbook.title()}, {"actions", Json::array()}, {"mutes", Json::object()}};
   for (const ContextDefinition& context : playbook.contexts()) {
-    json["contexts"].push_back(
-        {{"name", context.name}, {"rank", context.rank}, {"blocks", kinds_json(context.blocks)}});
+    Json mutes = Json::array();
+    for (const PlacedName& mute : context.mutes) mutes.push_back(mute.name);
+    json["contexts"].push_back({{"name", context.name},
+                                {"rank", context.rank},
+                                {"blocks", kinds_json(context.blocks)},
+                                {"releases", context.releases.value_or(!context.blocks.empty())},
+                                {"mutes", mutes}});
   }
   for (const SchemeDefinition& scheme : playbook.schemes()) {
     json["schemes"].push_back({{"name", scheme.name},

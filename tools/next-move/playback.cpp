@@ -24,6 +24,7 @@ std::string press_words(const ButtonReading& reading) {
   if (reading.pressed) return "pressed";
   if (reading.released) return "released";
   if (reading.let_go_early) return "let go too early";
+  if (reading.went_down && reading.progress == 0) return "went down";
   return fmt::format("held {:.0f} %", static_cast<double>(reading.progress) * 100);
 }
 
@@ -134,6 +135,18 @@ void Playback::add_step(const Step& step, std::vector<TimelineLine>& lines) {
             lines.push_back({it.time, "", "", fmt::format("window {} x {}", it.width, it.height),
                              fmt::format(R"("window":[{},{}])", it.width, it.height)});
           },
+          [&](const TypingSet& it) {
+            lines.push_back({it.time, it.seat, "", it.is_typing ? "types" : "types no more",
+                             fmt::format(R"("typing":{})", it.is_typing)});
+          },
+          [&](const LongestStepSet& it) {
+            const bool is_limited = it.longest != Duration::max();
+            const double seconds = is_limited ? to_seconds(it.longest) : 0;
+            lines.push_back({it.time, "", "",
+                             is_limited ? fmt::format("of an update, {} s count", seconds)
+                                        : "all of an update counts",
+                             fmt::format(R"("longest_step":{})", seconds)});
+          },
           [&](const RulesSet& it) {
             lines.push_back({it.time, "", "",
                              fmt::format("joining is {}", to_string(it.rules.joining)),
@@ -184,6 +197,7 @@ void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineL
           line.fields += fmt::format(R"(,"progress":{})", reading.button.progress);
         }
         if (reading.button.let_go_early) line.fields += R"(,"let_go_early":true)";
+        if (reading.button.downs > reading.button.presses) line.fields += R"(,"went_down":true)";
         break;
       case ActionKind::axis:
         line.what = decimal(x);

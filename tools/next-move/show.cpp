@@ -136,9 +136,11 @@ void print_contexts(const Playbook& playbook) {
   std::stable_sort(contexts.begin(), contexts.end(),
                    [](const auto& a, const auto& b) { return a.rank > b.rank; });
   fmt::print("\n");
-  Table table{{"CONTEXT", "RANK", "BLOCKS"}};
+  Table table{{"CONTEXT", "RANK", "BLOCKS", "LETS GO", "MUTES"}};
   for (const ContextDefinition& context : contexts) {
-    table.add({context.name, std::to_string(context.rank), listed(context.blocks)});
+    const bool lets_go = context.releases.value_or(!context.blocks.empty());
+    table.add({context.name, std::to_string(context.rank), listed(context.blocks),
+               lets_go ? "yes" : "", names_of(context.mutes)});
   }
   table.print();
 }

@@ -37,12 +37,24 @@ struct Thresholds {
   friend bool operator==(const Thresholds&, const Thresholds&) = default;
 };
 
+/// What two opposite directions of an axis, a vector or a motion come to that are pushed together
+/// on one device.
+enum class Opposite : std::uint8_t {
+  cancel,  ///< nothing, or what one is pushed further
+  last,  ///< the one that was pressed last counts, so that a quick reversal never passes through 0
+};
+
+/// "cancel" or "last".
+std::string_view to_string(Opposite opposite);
+std::optional<Opposite> find_opposite(std::string_view name);
+
 /// An action as the playbook defines it.
 struct ActionDefinition {
   std::string name{};  ///< unique; letters, digits and _
   ActionKind kind = ActionKind::button;
-  std::string label{};                 ///< for people; empty: the name is shown
-  std::string group{};                 ///< heading for menus; may be empty
+  std::string label{};  ///< for people; empty: the name is shown
+  std::string group{};  ///< heading for menus; may be empty
+  Opposite opposite = Opposite::cancel;
   Thresholds digital{};                ///< of an axis or a vector that is read digitally
   bool is_fixed = false;               ///< players cannot remap it
   bool is_required = false;            ///< no remap leaves it without a control; see remapped

@@ -18,7 +18,7 @@ namespace core {
 namespace {
 
 // A stick that rests a little off its middle is not pushed, nor is a trigger with a loose spring.
-constexpr float pushed = 0.6F;
+constexpr float push_at = 0.6F;
 constexpr float at_rest = 0.35F;
 // A mouse that is bumped into moves less than this.
 constexpr float mouse_travel = 60;
@@ -138,7 +138,7 @@ void Capturing::hear_level(Known& known, Source source, Vec2 value) {
   if (size < at_rest) {
     known.is_armed[source] = true;
     if (is_down) release(known.device, source);
-  } else if (size >= pushed && known.is_armed[source] && !is_down) {
+  } else if (size >= push_at && known.is_armed[source] && !is_down) {
     press(known.device, source, value);
   }
 }
@@ -229,7 +229,7 @@ void Capturing::hear_somebody_else(const Event& event) {
   const ControlInfo& its = info(event.control);
   const bool can_be_pressed = its.form == ControlForm::button || its.form == ControlForm::trigger ||
                               its.form == ControlForm::stick;
-  if (is_over() || !can_be_pressed || size_of({event.x, event.y}) < pushed) return;
+  if (is_over() || !can_be_pressed || size_of({event.x, event.y}) < push_at) return;
   refuse(DraftRefusal::none, {});
   capture_.somebody_elses = event.device;
 }

@@ -82,7 +82,15 @@ class Checker {
                                 first_stands(first->second->place));
       }
       check_digital(action);
+      check_opposite(action);
     }
+  }
+
+  void check_opposite(const ActionDefinition& action) {
+    const bool has_directions =
+        action.kind != ActionKind::button && action.kind != ActionKind::pointer;
+    if (has_directions || action.opposite == Opposite::cancel) return;
+    error(action.place, "opposite is for axes, vectors and motions, which have directions");
   }
 
   void check_digital(const ActionDefinition& action) {

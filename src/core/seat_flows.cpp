@@ -46,7 +46,7 @@ void SeatState::flow(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
 }
 
 void SeatState::retarget(Slot& slot, const LiveBinding& binding, Cause cause) {
-  const Vec2 target = bent(binding, pushed(binding, slot.shares.data()));
+  const Vec2 target = bent(binding, pushed_on(slot, binding));
   FlowState& flow = slot.flows[binding.flow];
   if (target == flow.target) {
     // What the player did may cancel out, but they did it.

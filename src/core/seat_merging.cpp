@@ -58,7 +58,7 @@ void SeatState::reckon(LiveState& live, ActionKind kind) const {
 // alike.
 template <ActionKind kind>
 void SeatState::reckon_value(LiveState& live) const {
-  if (live.bindings.size() != 1 || live.is_smoothed) return reckon_sum<kind>(live);
+  if (!live.is_simple) return reckon_sum<kind>(live);
   const LiveBinding& binding = live.bindings.front();
   const Vec2 shaped =
       binding.shaping.scaled(bent(binding, pushed(binding, live.slot->shares.data())));
@@ -67,15 +67,35 @@ void SeatState::reckon_value(LiveState& live) const {
   live.size = kind == ActionKind::axis ? std::abs(live.value.x) : length(live.value);
 }
 
+Vec2 pushed_last(const Wiring& wiring, const LiveBinding& binding, const Slot& slot) {
+  Side right;
+  Side left;
+  Side up;
+  Side down;
+  for (Wiring::Index state = binding.first_state; state < binding.first_state + binding.count;
+       ++state) {
+    const Vec2 share = slot.shares[state];
+    const auto& [source, parts] = wiring.control_of_state(state);
+    std::uint32_t press = 0;
+    for (unsigned half = 0; half < 4; ++half) {
+      if (((parts >> half) & 1U) != 0) press = std::max(press, slot.presses[source][half]);
+    }
+    right.add(share.x, press);
+    left.add(-share.x, press);
+    up.add(share.y, press);
+    down.add(-share.y, press);
+  }
+  return {last_of(right, left), last_of(up, down)};
+}
+
 // What is shaped apart adds up.
 template <ActionKind kind>
 [[gnu::noinline]] void SeatState::reckon_sum(LiveState& live) const {
-  const Vec2* const shares = live.slot->shares.data();
   Sum pushed_by;
   Sum smooth;
   for (const LiveBinding& binding : live.bindings) {
     if (binding.flow == no_index) {
-      const Vec2 bent_value = bent(binding, pushed(binding, shares));
+      const Vec2 bent_value = bent(binding, pushed_on(*live.slot, binding));
       pushed_by.add(binding, bent_value);
       if (live.is_smoothed) smooth.add(binding, bent_value);
     } else {

@@ -154,8 +154,29 @@ void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
     operate_with_controls(slot, source, value);
   }
   if (bundle.has_rivals) release_first(slot, source, value, cause);
+  if (bundle.numbers_presses) number_press(slot, source, bundle, value);
   slot.controls[source] = value;
   operate(slot, bundle, value, cause);
+}
+
+// What was before is weighed by the numbers that were before.
+void SeatState::number_press(Slot& slot, Source source, const Wires::Bundle& bundle, Vec2 value) {
+  constexpr float down = 0.5F;
+  std::array<std::uint32_t, 4> presses = slot.presses[source];
+  const Halves halves = halves_of(value);
+  for (std::size_t half = 0; half < 4; ++half) {
+    if (halves[half] < down) {
+      presses[half] = 0;
+    } else if (presses[half] == 0) {
+      presses[half] = ++slot.presses_ever;
+    }
+  }
+  if (presses == slot.presses[source]) return;
+  for (const Wire& wire : bundle) {
+    const std::uint32_t pending = drives_[Wiring::index(wire.action)].pending;
+    if (pending != 0 && pending != event_) weigh(wire.action);
+  }
+  slot.presses[source] = presses;
 }
 
 // A stick that swings from one side to the other lets go of the one before it pushes the other,

@@ -72,6 +72,8 @@ void SeatState::list_drivers() {
       live.is_smoothed =
           !is_motion && std::any_of(live.bindings.begin(), live.bindings.end(),
                                     [](const LiveBinding& it) { return it.flow != no_index; });
+      live.is_simple =
+          live.bindings.size() == 1 && !live.is_smoothed && !live.bindings.front().takes_last;
       drivers_.push_back(&live);
     }
   }
@@ -100,8 +102,10 @@ void SeatState::play_by(Playbook playbook) {
   time_ = present();
   for (const auto& slot : slots_) {
     const std::vector<Vec2> controls = slot->controls;
+    const auto presses = slot->presses;
     rest(*slot);
     slot->controls = controls;
+    slot->presses = presses;
   }
   gestures_.clear();
   flows_.clear();
@@ -136,6 +140,8 @@ void SeatState::play_by(Playbook playbook) {
     Slot anew{slot->device, slot->kind, *wiring_};
     std::copy(slot->controls.begin(), slot->controls.begin() + control_count,
               anew.controls.begin());
+    std::copy(slot->presses.begin(), slot->presses.begin() + control_count, anew.presses.begin());
+    anew.presses_ever = slot->presses_ever;
     anew.used_at = slot->used_at;
     *slot = std::move(anew);
   }

@@ -216,6 +216,7 @@ class SeatState {
   void route(Slot& slot, Source source, Vec2 value, Cause cause);
   void hear_slowly(Slot& slot, const Event& event);
   void release_first(Slot& slot, Source source, Vec2 value, Cause cause);
+  void number_press(Slot& slot, Source source, const Wires::Bundle& bundle, Vec2 value);
   void operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value, Cause cause);
   void operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void route_again();
@@ -274,6 +275,10 @@ class SeatState {
   void advance(Slot& slot, const LiveBinding& binding, Time until, bool counts);
   bool comes_to_rest(Slot& slot, const LiveBinding& binding);
   void advance_flows(Time until);
+  Vec2 pushed_on(const Slot& slot, const LiveBinding& binding) const {
+    return binding.takes_last ? pushed_last(*wiring_, binding, slot)
+                              : pushed(binding, slot.shares.data());
+  }
   Vec2 bent(const LiveBinding& binding, Vec2 value) const {
     const Vec2 curved = binding.shaping.bent(value);
     if (binding.custom == no_index) return curved;

@@ -49,6 +49,7 @@ struct LiveState {
   float size_before = 0;  // before the change at hand
   float share = 1;        // of a motion: how much of what its rates add up to is within the limit
   bool is_smoothed = false;  // some of it is
+  bool is_simple = false;    // one binding, whose opposites cancel, and nothing is smoothed
   bool is_stale = false;     // a route has changed since it was reckoned
   // What it is reckoned from; see SeatState::list_drivers.
   std::span<const LiveBinding> bindings;
@@ -69,6 +70,25 @@ inline Vec2 pushed(const LiveBinding& binding, const Vec2* shares) {
   return {most.x + least.x, most.y + least.y};
 }
 
+/// One side of an axis: how far it is pushed, and which of its presses was the last; 0 for none.
+struct Side {
+  float push = 0;
+  std::uint32_t press = 0;
+
+  void add(float share, std::uint32_t its_press) {
+    if (share <= 0) return;
+    push = std::max(push, share);
+    press = std::max(press, its_press);
+  }
+};
+
+/// What two opposite sides come to where the one pressed last counts.
+inline float last_of(const Side& more, const Side& less) {
+  const bool is_even = more.push == 0 || less.push == 0 || more.press == less.press;
+  if (is_even) return more.push - less.push;
+  return more.press > less.press ? more.push : -less.push;
+}
+
 /// A finger on a touch screen.
 struct Finger {
   Vec2 place = nowhere;
@@ -81,11 +101,15 @@ struct Finger {
   bool is_spent = false;    // it has flicked, or gone too far for a tap
 };
 
+/// What `pushed` gives, where of opposite directions the one pressed last counts.
+Vec2 pushed_last(const Wiring& wiring, const LiveBinding& binding, const Slot& slot);
+
 struct Slot {
   Slot(DeviceId id, DeviceKind device_kind, const Wiring& wiring)
       : device(id),
         kind(device_kind),
         controls(wiring.source_count()),
+        presses(wiring.source_count()),
         routes(wiring.state_count()),
         shares(wiring.state_count()),
         gestures(wiring.gesture_count()),
@@ -98,7 +122,11 @@ struct Slot {
 
   DeviceId device;
   DeviceKind kind;
-  std::vector<Vec2> controls;      // by source
+  std::vector<Vec2> controls;  // by source
+  /// By source, where Opposite::last needs it: of each half, the number of the press that holds it
+  /// down; 0 while it is up.
+  std::vector<std::array<std::uint32_t, 4>> presses;
+  std::uint32_t presses_ever = 0;
   std::vector<RouteState> routes;  // by Route::state
   std::vector<Vec2> shares;        // likewise: what live routes add, and impulses have left over
   std::vector<GestureState> gestures;  // by Route::gesture

@@ -79,7 +79,9 @@ void Wires::lay(Source source, std::span<const ContextId> entered, Wire* first) 
   bundle.has_rivals = std::any_of(bundle.begin(), bundle.end(), [](const Wire& wire) {
     return wire.kind == RouteKind::contact && wire.route->parts != part_right;
   });
-  bundle.is_plain = has_plain_value(source) && !bundle.has_with_controls && !bundle.has_rivals;
+  bundle.numbers_presses = wiring_->numbers_presses(source);
+  bundle.is_plain = has_plain_value(source) && !bundle.has_with_controls && !bundle.has_rivals &&
+                    !bundle.numbers_presses;
   bundle.is_quick = bundle.is_plain && std::all_of(bundle.begin(), bundle.end(), is_quick);
   bundles_[source] = bundle;
 }

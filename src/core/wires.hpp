@@ -53,10 +53,12 @@ class Wires {
     Wire* first = nullptr;
     Wire* last = nullptr;            // one behind
     bool has_with_controls = false;  // among the parts of the source
-    bool has_rivals = false;  // buttons on parts of it, of which one event can release one and
-                              // press another
-    bool is_plain = false;    // neither, and the source is a key, a button, a trigger or a stick
-    bool is_quick = false;    // and all it does is to lean, with its value as a whole
+    bool has_rivals = false;       // buttons on parts of it, of which one event can release one and
+                                   // press another
+    bool numbers_presses = false;  // see Wiring::numbers_presses
+    bool is_plain =
+        false;  // none of these, and the source is a key, a button, a trigger or a stick
+    bool is_quick = false;  // and all it does is to lean, with its value as a whole
     const Wire* begin() const { return first; }
     const Wire* end() const { return last; }
   };

@@ -92,6 +92,7 @@ struct Wiring::Draft {
   float dead_zone = 0;
   const BindingDefinition* binding = nullptr;
   bool is_direction = false;
+  bool takes_last = false;
 
   /// Whether they are shaped together, on one kind of device. Displacements keep to their binding:
   /// what smoothing holds back of them goes with its context.
@@ -170,7 +171,8 @@ class Wiring::Drafter {
     if (is_scaled_here) scale(binding.shaping.scale, route);
     drafts_.push_back({route, context_, control->source, number_,
                        binding.shaping.dead_zone.value_or(default_dead_zone(control->form)),
-                       &binding, is_direction});
+                       &binding, is_direction,
+                       is_direction && action_of(binding).opposite == Opposite::last});
   }
 
   const ActionDefinition& action_of(const BindingDefinition& binding) const {
@@ -258,6 +260,7 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
   std::sort(sorted.begin(), sorted.end());
 
   first_binding_.assign(actions_.size() * device_kind_count + 1, 0);
+  numbers_presses_.assign(source_count_, false);
   std::map<std::string_view, Index> customs;
   Index state = 0;
   for (const auto& [cell, number, first, member] : sorted) {
@@ -275,6 +278,7 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
         if (is_new) custom_names_.push_back(shaping.custom);
         binding.custom = custom->second;
       }
+      binding.takes_last = draft.takes_last;
       if (draft.binding->rate != 0) binding.rate = draft.binding->rate;
       bindings_.push_back(std::move(binding));
       ++first_binding_[cell + 1];
@@ -286,6 +290,8 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
     if (takes_time && binding.flow == no_index) binding.flow = static_cast<Index>(flow_count_++);
     if (route.kind == RouteKind::nudge) continue;
     route.state = state++;
+    controls_.push_back({draft.source, route.parts});
+    if (binding.takes_last) numbers_presses_[draft.source] = true;
     ++binding.count;
     float& reach = actions_[index(binding.action)].reach;
     reach = std::max(reach, binding.reach());

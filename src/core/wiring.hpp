@@ -68,6 +68,7 @@ struct LiveBinding {
   std::uint32_t count = 0;
   LengthShaping shaping{};
   std::uint32_t custom = no_index;  ///< the number of its custom function
+  bool takes_last = false;          ///< of opposite directions, the one that was pressed last
   std::uint32_t flow = no_index;    ///< where a device keeps its flow, where it takes time
   ActionId action = ActionId::none;
   float smoothing = 0;  ///< time constant in seconds
@@ -110,6 +111,15 @@ class Wiring {
   float reach(ActionId action) const { return actions_[index(action)].reach; }
   /// How the action is read digitally.
   const Thresholds& digital(ActionId action) const { return actions_[index(action)].digital; }
+
+  /// Whether presses of the source are numbered, for LiveBinding::takes_last.
+  bool numbers_presses(Source source) const { return numbers_presses_[source]; }
+  /// The control of a live route, by Route::state.
+  struct Parts {
+    Source source = 0;
+    std::uint8_t parts = 0;
+  };
+  const Parts& control_of_state(Index state) const { return controls_[state]; }
 
   /// The with-controls of a source, as routes, whose `action` is the number of the with-control.
   /// And of each with-control, what it opens and closes.
@@ -177,6 +187,8 @@ class Wiring {
   std::vector<Index> first_route_;                 // by context and source, one more at the end
   std::vector<LiveBinding> bindings_;              // by action, then by device kind
   std::vector<Index> first_binding_;               // by action and device kind, one more at the end
+  std::vector<bool> numbers_presses_;              // by source
+  std::vector<Parts> controls_;                    // by state, of live routes
   std::vector<Gesture> gestures_;                  // one for each route that has one
   std::vector<Route> with_routes_;                 // by source
   std::vector<Index> first_with_;                  // by source, one more at the end

@@ -86,11 +86,13 @@ class Reader {
                                                       : definition.digital.release_at;
         threshold = values_.number(entry, threshold);
         definition.digital.place = place_of(*entry.node);
+      } else if (entry.name() == "opposite") {
+        definition.opposite = read_opposite(entry);
       } else if (bool* permission = permission_of(entry.name(), definition)) {
         *permission = values_.truth(entry);
       } else {
-        values_.unknown_key(entry, {"kind", "label", "group", "press_at", "release_at", "fixed",
-                                    "required", "with_controls", "while_typing"});
+        values_.unknown_key(entry, {"kind", "label", "group", "opposite", "press_at", "release_at",
+                                    "fixed", "required", "with_controls", "while_typing"});
       }
     }
     if (!has_kind && action.node->is_table()) {
@@ -110,6 +112,15 @@ class Reader {
     if (key == "required") return &action.is_required;
     if (key == "while_typing") return &action.is_heard_while_typing;
     return key == "with_controls" ? &action.takes_with : nullptr;
+  }
+
+  Opposite read_opposite(const Entry& entry) {
+    const std::string name = values_.text(entry);
+    const auto opposite = find_opposite(name);
+    if (!opposite && entry.node->is_string()) {
+      values_.unknown_name(place_of(*entry.node), "way with opposites", name, {"cancel", "last"});
+    }
+    return opposite.value_or(Opposite::cancel);
   }
 
   std::optional<ActionKind> read_kind(const Entry& entry) {

@@ -153,6 +153,8 @@ Json action_schema() {
       {{"kind", one_of({"button", "axis", "vector", "motion", "pointer"})},
        {"label", {{"type", "string"}}},
        {"group", {{"type", "string"}}},
+       {"opposite", described(one_of({"cancel", "last"}),
+                              "What two opposite directions come to that are pushed together.")},
        {"press_at", number(0, 1)},
        {"release_at", number(0, 1)},
        {"fixed", described({{"type", "boolean"}}, "Players cannot remap it.")},

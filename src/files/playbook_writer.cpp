@@ -32,6 +32,9 @@ std::string action_line(const ActionDefinition& action) {
   std::string fields = fmt::format("kind = {}", in_quotes(to_string(action.kind)));
   if (!action.label.empty()) fields += ", label = " + in_quotes(action.label);
   if (!action.group.empty()) fields += ", group = " + in_quotes(action.group);
+  if (action.opposite != Opposite::cancel) {
+    fields += ", opposite = " + in_quotes(to_string(action.opposite));
+  }
   for (const std::string& field : threshold_fields(action.digital)) fields += ", " + field;
   if (action.is_fixed) fields += ", fixed = true";
   if (action.is_required) fields += ", required = true";

@@ -275,6 +275,18 @@ TEST(PlaybookReader, WhatIsWrongWithOneOfSeveralControlsIsToldThere) {
             "     |                ^~\n");
 }
 
+TEST(PlaybookReader, ReadsWhatOppositesComeTo) {
+  const std::string text = with_line(4, "steer = { kind = \"vector\", opposite = \"last\" }");
+  const Result<Playbook> book = parse_playbook(text);
+  ASSERT_TRUE(book) << errors_of(text);
+  EXPECT_EQ(book->actions()[0].opposite, Opposite::last);
+  EXPECT_EQ(parse_playbook(to_toml(book->definition()))->definition(), book->definition());
+  EXPECT_EQ(errors_of(with_line(4, "steer = { kind = \"vector\", opposite = \"lats\" }")),
+            "a.toml:4:39: error: unknown way with opposites \"lats\"; did you mean \"last\"?\n"
+            "  4 | steer = { kind = \"vector\", opposite = \"lats\" }\n"
+            "    |                                       ^~~~~~\n");
+}
+
 TEST(PlaybookReader, ReadsWhatAContextBringsAlong) {
   const std::string text = with_line(8, "releases = true\nmutes = [\"call\"]") +
                            "[mutes]\ncall = { actions = [\"horn\"] }\n";

@@ -40,6 +40,8 @@ class Maker {
       ActionDefinition action{.name = "action" + std::to_string(i),
                               .kind = static_cast<ActionKind>(i < 3 ? 0 : below(5))};
       const bool is_digital = action.kind == ActionKind::axis || action.kind == ActionKind::vector;
+      const bool has_directions = is_digital || action.kind == ActionKind::motion;
+      if (has_directions && one_in(4)) action.opposite = Opposite::last;
       if (is_digital && one_in(3)) action.digital = {.press_at = 0.7F, .release_at = 0.2F};
       if (one_in(3)) action.label = "Label";
       action.is_heard_while_typing = one_in(4);

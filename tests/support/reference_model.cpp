@@ -156,13 +156,11 @@ bool ReferenceModel::hears_all(const Item& item) const {
 // ---- what goes in
 
 void ReferenceModel::plug(DeviceId id, DeviceKind kind) {
-  devices_.push_back({id,
-                      kind,
-                      {},
-                      std::vector<Contact>(items_.size()),
-                      {},
-                      std::vector<Flow>(bindings_.size()),
-                      std::vector<double>(actions_.size())});
+  devices_.push_back({.id = id,
+                      .kind = kind,
+                      .contacts = std::vector<Contact>(items_.size()),
+                      .flows = std::vector<Flow>(bindings_.size()),
+                      .sizes = std::vector<double>(actions_.size())});
 }
 
 void ReferenceModel::feed(const Event& event) {
@@ -240,6 +238,11 @@ void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time ti
   const std::vector<std::size_t> items = items_on(source);
   note_what_is_operated(items, device.values[source], value);
   device.values[source] = value;
+  const std::array<float, 4> halves = halves_of(value);
+  for (std::size_t half = 0; half < 4; ++half) {
+    int& press = device.pressed[source][half];
+    press = halves[half] < 0.5F ? 0 : press != 0 ? press : ++pressed_;
+  }
   // A stick that swings over lets go of one side before it pushes the other.
   for (const std::size_t i : items) {
     const bool is_button = action_of(items_[i]).kind == ActionKind::button;
@@ -297,6 +300,7 @@ std::vector<std::size_t> ReferenceModel::items_on(Control source) const {
 
 // The device is gone, or the window has lost the focus: everything is let go, without effect.
 void ReferenceModel::cut(Device& device) {
+  device.pressed.clear();
   for (auto& [control, value] : device.values) {
     if (info(control).form != ControlForm::position) value = {};
   }

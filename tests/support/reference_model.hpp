@@ -69,11 +69,13 @@ class ReferenceModel {
   struct Device {
     DeviceId id;
     DeviceKind kind;
-    std::map<Control, Vec2> values;
-    std::vector<Contact> contacts;      // by item
-    std::map<Control, bool> with_down;  // by with-control
-    std::vector<Flow> flows;            // by group; what is pending, by binding
-    std::vector<double> sizes;          // by action: how far it is pushed
+    std::map<Control, Vec2> values{};
+    std::vector<Contact> contacts;        // by item
+    std::map<Control, bool> with_down{};  // by with-control
+    /// By source: the numbers of the presses that hold its halves down; 0 while up.
+    std::map<Control, std::array<int, 4>> pressed{};
+    std::vector<Flow> flows;    // by group; what is pending, by binding
+    std::vector<double> sizes;  // by action: how far it is pushed
   };
   struct Action {
     int holders = 0;
@@ -197,7 +199,8 @@ class ReferenceModel {
   bool is_typing_ = false;
   std::map<std::string, int> mutes_;
   std::vector<Queued> queue_;
-  int event_ = 0;  // how many have been worked off
+  int pressed_ = 0;  // how many presses there were
+  int event_ = 0;    // how many have been worked off
   Time now_{};
   Time moved_until_{};
   Time counts_from_{};  // what rates and repetitions did before does not count

@@ -99,13 +99,29 @@ ReferenceModel::Point ReferenceModel::shaped(const Device& device, std::size_t g
   const Shaping shaping = shaping_on(device.kind, group);
   const auto inner = static_cast<double>(*shaping.dead_zone);
   std::array<double, 4> furthest{};
+  std::array<int, 4> last{};  // which of the presses of each direction was the last
   for (const Item& item : items_) {
     if (item.action != binding_actions_[group] || item.control.device != device.kind) continue;
     if (group_of(device.kind, item.binding) != group || is_moved(item.control.form)) continue;
     const auto value = device.values.find(item.control.source);
     if (value == device.values.end() || !is_entered(item.context)) continue;
     const std::array<double, 4> push = contribution(item, value->second);
-    for (std::size_t i = 0; i < 4; ++i) furthest[i] = std::max(furthest[i], push[i]);
+    const auto pressed = device.pressed.find(item.control.source);
+    int press = 0;
+    for (int half = 0; half < 4 && pressed != device.pressed.end(); ++half) {
+      const bool is_its = (item.control.part >> half & 1) != 0;
+      if (is_its) press = std::max(press, pressed->second[static_cast<std::size_t>(half)]);
+    }
+    for (std::size_t i = 0; i < 4; ++i) {
+      furthest[i] = std::max(furthest[i], push[i]);
+      if (push[i] > 0) last[i] = std::max(last[i], press);
+    }
+  }
+  const bool takes_last =
+      has_directions(group) && book_.actions[binding_actions_[group]].opposite == Opposite::last;
+  for (std::size_t i = 0; takes_last && i < 4; i += 2) {
+    if (furthest[i] == 0 || furthest[i + 1] == 0 || last[i] == last[i + 1]) continue;
+    furthest[last[i] > last[i + 1] ? i + 1 : i] = 0;
   }
   const auto [right, left, up, down] = furthest;
   Point sum = {right - left, up - down};

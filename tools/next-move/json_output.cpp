@@ -124,11 +124,14 @@ void print_as_json(const Playbook& playbook) {
         if (binding.action == action.name) contexts[context.name].push_back(binding_json(binding));
       }
     }
-    json["actions"].push_back({{"name", action.name},
-                               {"kind", to_string(action.kind)},
-                               {"label", action.label},
-                               {"group", action.group},
-                               {"contexts", contexts}});
+    Json entry = {{"name", action.name},
+                  {"kind", to_string(action.kind)},
+                  {"label", action.label},
+                  {"group", action.group},
+                  {"contexts", contexts}};
+    if (action.opposite != Opposite::cancel) entry["opposite"] = to_string(action.opposite);
+    if (action.is_heard_while_typing) entry["while_typing"] = true;
+    json["actions"].push_back(std::move(entry));
   }
   fmt::print("{}\n", dump(json));
 }

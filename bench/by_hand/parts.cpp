@@ -187,7 +187,7 @@ void Driven::weigh_smoothed(float keys, float pad) {
 }
 
 void Driven::choose(Vec2 keys, Vec2 pad) {
-  constexpr float near = 0.05F;
+  constexpr float near = 0.0501F;
   values_ = {keys, pad};
   const std::array<float, 2> sizes = {std::sqrt(square(keys)), std::sqrt(square(pad))};
   const std::size_t other = 1 - driver_;

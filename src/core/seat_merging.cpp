@@ -10,8 +10,9 @@
 namespace nextmove::core {
 namespace {
 
-// Who drives goes on driving until another is larger by this much, or comes up to within this much.
-constexpr float near = 0.05F;
+// Who drives goes on driving until another is larger by this much, or comes up to within this much:
+// 0.05, and a hair, so that of those that differ by just that rounding decides nothing.
+constexpr float near = 0.0501F;
 
 float square(Vec2 v) {
   return v.x * v.x + v.y * v.y;

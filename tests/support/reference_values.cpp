@@ -319,8 +319,8 @@ void ReferenceModel::choose_driver(std::size_t a) {
   for (std::size_t i = 0; i < devices_.size(); ++i) {
     const double size = devices_[i].sizes[a];
     if (devices_[i].id == action.driver || size == 0) continue;
-    const bool is_larger = driving == 0 || size > driving + 0.05;
-    const bool comes_up = before[i] < driving - 0.05 && size >= largest - 0.05;
+    const bool is_larger = driving == 0 || size > driving + 0.0501;
+    const bool comes_up = before[i] < driving - 0.0501 && size >= largest - 0.0501;
     if ((!is_larger && !comes_up) || size <= most + 1e-6) continue;
     most = size;
     next = devices_[i].id;

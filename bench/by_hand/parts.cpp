@@ -74,9 +74,10 @@ nextmove::Way way(Vec2 value, nextmove::Way before, float kept, std::size_t step
     const float ahead = along(value, static_cast<std::size_t>(before) - 1);
     if (ahead > 0 && ahead * ahead >= square(value) * kept) return before;
   }
+  constexpr float equal = 1e-4F;  // but for rounding
   std::size_t nearest = 0;
   for (std::size_t i = step; i < compass.size(); i += step) {
-    if (along(value, i) > along(value, nearest)) nearest = i;
+    if (along(value, i) > along(value, nearest) + equal) nearest = i;
   }
   return compass[nearest].way;
 }

@@ -66,7 +66,7 @@ void Controls::handle(const Event& event) {
       break;
     case Wheel:
       hand.note_wheel(event);
-      zoomed_.y += event.y * 0.1F;
+      zoomed_ += event.y * 0.1F;
       break;
     case Space: press(event, in_lobby ? &buttons[ready] : at_helm_or_in_chart(horn, mark)); break;
     case KeyQ: press(event, in_lobby ? &buttons[get_up] : at_helm_or_in_chart(horn, mark)); break;
@@ -285,8 +285,9 @@ void Controls::update(Time now) {
   const Vec2 moved = is_chart_open ? Vec2{} : moved_;
   look = {turned_.x + moved.x, turned_.y + moved.y};
   if (!is_at_helm) look = {};
-  zoom_chart = is_chart_open && is_at_helm ? zoomed_ : Vec2{};
-  turned_ = moved_ = zoomed_ = {};
+  zoom_chart = is_chart_open && is_at_helm ? zoomed_ : 0;
+  turned_ = moved_ = {};
+  zoomed_ = 0;
   if (is_in_crane) {
     hoist_.advance(now);
     slew_.advance(now);

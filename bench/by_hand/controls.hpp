@@ -59,7 +59,7 @@ class Controls {
   AxisReading hoist;
   AxisReading slew;
   Vec2 look;
-  Vec2 zoom_chart;
+  float zoom_chart = 0;
   std::array<Button, button_count> buttons;
   Hand hand;
 
@@ -104,7 +104,7 @@ class Controls {
   Vec2 smooth_light_;  // the right stick, shaped
   Vec2 turned_;        // by it, since the last update
   Vec2 moved_;         // the mouse, likewise
-  Vec2 zoomed_;        // the wheel, likewise
+  float zoomed_ = 0;   // the wheel, likewise
   Time turned_until_{};
   Smooth hoist_;
   Smooth slew_;

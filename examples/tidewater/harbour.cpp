@@ -47,7 +47,7 @@ Harbour::Harbour(const nextmove::Playbook& playbook, nextmove::Seat& seat, Crane
       open_chart_(playbook.button("open_chart")),
       close_chart_(playbook.button("close_chart")),
       pan_chart_(playbook.vector("pan_chart")),
-      zoom_chart_(playbook.motion("zoom_chart")),
+      zoom_chart_(playbook.turn("zoom_chart")),
       mark_(playbook.button("mark")),
       answer_(playbook.button("answer")),
       hang_up_(playbook.button("hang_up")),
@@ -170,7 +170,7 @@ void Harbour::step_chart(float dt) {
   const Vec2 pan = seat_.read(pan_chart_).value;
   chart_offset_.x = std::clamp(chart_offset_.x + pan.x * chart_speed * dt, -300.0F, 300.0F);
   chart_offset_.y = std::clamp(chart_offset_.y + pan.y * chart_speed * dt, -200.0F, 200.0F);
-  chart_zoom_ = std::clamp(chart_zoom_ + seat_.read(zoom_chart_).value.y, 1.0F, 2.5F);
+  chart_zoom_ = std::clamp(chart_zoom_ + seat_.read(zoom_chart_).value, 1.0F, 2.5F);
   if (seat_.read(mark_).pressed) marks_.push_back(chart_offset_);
 }
 

@@ -113,7 +113,7 @@ class Harbour {
   nextmove::Button open_chart_;
   nextmove::Button close_chart_;
   nextmove::Vector pan_chart_;
-  nextmove::Motion zoom_chart_;
+  nextmove::Turn zoom_chart_;
   nextmove::Button mark_;
   nextmove::Button answer_;
   nextmove::Button hang_up_;

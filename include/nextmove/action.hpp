@@ -15,13 +15,24 @@ enum class ActionKind : std::uint8_t {
   button,   ///< held or not, with presses and releases
   axis,     ///< -1..1
   vector,   ///< two axes, length at most 1
-  motion,   ///< a displacement since the last update, in the game's own unit
+  motion,   ///< a displacement since the last update, right and up, in the game's own unit
+  turn,     ///< likewise, of one value: a zoom, a dial
   pointer,  ///< a place in the window, 0..1 from its top left corner
 };
 
-inline constexpr int action_kind_count = 5;
+inline constexpr int action_kind_count = 6;
 
-/// "button", "axis", "vector", "motion" or "pointer".
+/// Whether it tells what was moved since the last update: a motion or a turn.
+constexpr bool is_displacement(ActionKind kind) {
+  return kind == ActionKind::motion || kind == ActionKind::turn;
+}
+
+/// Whether it has one value, with more and less for directions: an axis or a turn.
+constexpr bool has_one_value(ActionKind kind) {
+  return kind == ActionKind::axis || kind == ActionKind::turn;
+}
+
+/// "button", "axis", "vector", "motion", "turn" or "pointer".
 std::string_view to_string(ActionKind kind);
 
 /// The kind with exactly this name, or nothing.
@@ -37,8 +48,7 @@ struct Thresholds {
   friend bool operator==(const Thresholds&, const Thresholds&) = default;
 };
 
-/// What two opposite directions of an axis, a vector or a motion come to that are pushed together
-/// on one device.
+/// What two opposite directions of an action come to that are pushed together on one device.
 enum class Opposite : std::uint8_t {
   cancel,  ///< nothing, or what one is pushed further
   last,  ///< the one that was pressed last counts, so that a quick reversal never passes through 0
@@ -90,6 +100,7 @@ using Button = Action<ActionKind::button>;
 using Axis = Action<ActionKind::axis>;
 using Vector = Action<ActionKind::vector>;
 using Motion = Action<ActionKind::motion>;
+using Turn = Action<ActionKind::turn>;
 using Pointer = Action<ActionKind::pointer>;
 
 }  // namespace nextmove

@@ -56,7 +56,7 @@ struct Curve {
 /// smoothing, scale. All but the axial dead zone and invert keep the direction of a stick.
 /// A displacement takes invert, custom, smoothing and scale only.
 struct Shaping {
-  bool invert_x = false;  ///< also for an axis
+  bool invert_x = false;  ///< also for an axis or a turn
   bool invert_y = false;
   /// Below this length the value is 0; from there on it grows from 0. 0..0.95. Default:
   /// stick_dead_zone for sticks, trigger_dead_zone for triggers, 0 for the rest.
@@ -70,8 +70,8 @@ struct Shaping {
   /// Time constant: after this time 63 % of a change has come through, after three times 95 %. It
   /// does the same at every frame rate. At most 10 s.
   Duration smoothing{};
-  /// Above 0, at most 10, and of a motion at most 10 000; what goes beyond 1 is cut off, but for a
-  /// motion.
+  /// Above 0, at most 10, and of a motion or a turn at most 10 000; what goes beyond 1 is cut off,
+  /// but for a motion or a turn.
   float scale = 1;
   Place place{};  ///< where the file says so
 
@@ -114,14 +114,14 @@ struct BindingDefinition {
   std::string action{};
   PlacedControl control{};                      ///< drives the whole action, or
   PlacedControl up{}, down{}, left{}, right{};  ///< the directions of a vector, or
-  PlacedControl more{}, less{};                 ///< the directions of an axis
+  PlacedControl more{}, less{};                 ///< the directions of an axis or a turn
   /// Only while these are down, on any device of the seat, does the binding hear its control, and
   /// then those of its context that need fewer do not.
   std::vector<PlacedControl> with{};
   Gesture gesture{};        ///< button
   Thresholds thresholds{};  ///< button
   Shaping shaping{};        ///< all but buttons and pointers
-  float rate = 0;           ///< motion by a stick or a key: how much a second at full push
+  float rate = 0;           ///< motion or turn by a stick or a key: how much a second at full push
   bool pass_on = false;     ///< lets contexts of lower rank hear the control as well
   /// Where there are any, seats that are held to another scheme do not hear it.
   std::vector<PlacedName> schemes{};
@@ -137,11 +137,11 @@ struct Direction {
   PlacedControl BindingDefinition::*control;
   float x;
   float y;
-  bool is_of_axis;  ///< more and less; the others are of vectors and motions
+  bool is_of_one_value;  ///< more and less; the others are of vectors and motions
 
   bool fits(ActionKind kind) const {
-    return is_of_axis ? kind == ActionKind::axis
-                      : kind == ActionKind::vector || kind == ActionKind::motion;
+    return is_of_one_value ? has_one_value(kind)
+                           : kind == ActionKind::vector || kind == ActionKind::motion;
   }
 };
 

@@ -42,6 +42,7 @@ class HandlerSet {
   HandlerSet& on(Axis action, std::function<void(const AxisReading&)> handler);
   HandlerSet& on(Vector action, std::function<void(const VectorReading&)> handler);
   HandlerSet& on(Motion action, std::function<void(const MotionReading&)> handler);
+  HandlerSet& on(Turn action, std::function<void(const TurnReading&)> handler);
   HandlerSet& on(Pointer action, std::function<void(const PointerReading&)> handler);
 
   /// Listens to this seat instead of any before. In the next update it is told of all values that

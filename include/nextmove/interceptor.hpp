@@ -31,6 +31,7 @@ class Incoming {
   AxisReading read(Axis action);  ///< its digit is reckoned later and reads 0, like a vector's
   VectorReading read(Vector action);
   MotionReading read(Motion action);
+  TurnReading read(Turn action);
   PointerReading read(Pointer action);
 
   /// As if nobody did anything. A button that is down stays unheard until it is pressed afresh.
@@ -38,6 +39,7 @@ class Incoming {
   void hold_back(Axis action);
   void hold_back(Vector action);
   void hold_back(Motion action);
+  void hold_back(Turn action);
   void hold_back(Pointer action);
 
   /// One press and its release, now.
@@ -49,12 +51,14 @@ class Incoming {
   void set(Axis action, float value);
   void set(Vector action, Vec2 value);
   void set(Motion action, Vec2 value);
+  void set(Turn action, float value);
   void set(Pointer action, Vec2 position);
 
   /// On top of what is there. Cut off likewise.
   void add(Axis action, float value);
   void add(Vector action, Vec2 value);
   void add(Motion action, Vec2 value);
+  void add(Turn action, float value);
 
   /// For the library's own modules.
   explicit Incoming(core::SeatState& seat) : seat_(seat) {}

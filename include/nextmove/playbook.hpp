@@ -56,6 +56,7 @@ class Playbook {
   Axis axis(std::string_view name) const;
   Vector vector(std::string_view name) const;
   Motion motion(std::string_view name) const;
+  Turn turn(std::string_view name) const;
   Pointer pointer(std::string_view name) const;
 
   /// The action, scheme, context or mute with this name, or nothing: for names that come from
@@ -70,6 +71,7 @@ class Playbook {
   std::optional<Axis> find_axis(std::string_view name) const;
   std::optional<Vector> find_vector(std::string_view name) const;
   std::optional<Motion> find_motion(std::string_view name) const;
+  std::optional<Turn> find_turn(std::string_view name) const;
   std::optional<Pointer> find_pointer(std::string_view name) const;
 
   /// What a handle means in this playbook, by its number or else by its hash; or nothing.

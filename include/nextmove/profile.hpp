@@ -71,7 +71,9 @@ struct Tuning {
   std::optional<float> sensitivity{};      ///< times the scale; 0.05..20
   std::optional<float> dead_zone{};        ///< of sticks and triggers; 0..0.95
   std::optional<float> outer_dead_zone{};  ///< likewise; with dead_zone at most 0.95
-  std::optional<bool> invert_x{};          ///< turned round against the playbook; also of an axis
+  /// Turned round against the playbook. Of one value, invert_y goes for a control that stands
+  /// upright (PadLeftStickY), and invert_x where that says nothing.
+  std::optional<bool> invert_x{};
   std::optional<bool> invert_y{};
   std::optional<bool> toggle{};  ///< true: presses and holds become toggles; false: the other way
   std::optional<float> hold_time{};     ///< times that of a hold; 0.1..10

@@ -33,6 +33,7 @@ class Reader {
   VectorReading read(Vector action) const;
   PointerReading read(Pointer action) const { return seat_.read(action); }
   MotionReading read(Motion action) const;  ///< what it moved since the step before
+  TurnReading read(Turn action) const;      ///< likewise
 
   /// Seat::take_press with what this reader has taken: others may take the same press.
   bool take_press(Button action, Duration within);
@@ -49,6 +50,7 @@ class Reader {
   };
 
   DirectionPresses ways_of(ActionId action) const;
+  Vec2 way_of(ActionId action) const;
 
   const Seat& seat_;
   std::vector<Counts> before_;        // by action

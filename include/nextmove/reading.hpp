@@ -90,6 +90,13 @@ struct MotionReading {
   friend bool operator==(const MotionReading&, const MotionReading&) = default;
 };
 
+/// Likewise of one value; positive is "more".
+struct TurnReading {
+  float value = 0;
+
+  friend bool operator==(const TurnReading&, const TurnReading&) = default;
+};
+
 /// A place in the window.
 struct PointerReading {
   Vec2 position{};          ///< 0..1 from the top left corner, y down; the last one known
@@ -105,7 +112,7 @@ struct Reading {
   Digital digital{};        ///< of an axis or a vector
   DirectionPresses ways{};  ///< of an axis or a vector: those of the last update
   ButtonReading button{};   ///< of a button
-  Vec2 value{};             ///< of an axis (in x), a vector, a motion or a pointer
+  Vec2 value{};             ///< of an axis or a turn (in x), a vector, a motion or a pointer
   // Counts and ways up to the last update. Only their differences mean something; counts wrap
   // around.
   std::uint32_t presses_ever = 0;   ///< of a button
@@ -114,7 +121,7 @@ struct Reading {
   std::uint32_t downs_ever = 0;     ///< of a button: how often one of its controls went down
   DirectionPresses ways_ever{};     ///< of an axis or a vector
   std::uint32_t hash = 0;           ///< whose reading it is; see Action::hash
-  double x_ever = 0;                ///< of a motion
+  double x_ever = 0;                ///< of a motion or a turn
   double y_ever = 0;                ///< of a motion
 
   friend bool operator==(const Reading&, const Reading&) = default;

@@ -70,6 +70,7 @@ class Seat {
     return {reading.value, reading.digital, reading.ways};
   }
   MotionReading read(Motion action) const { return {reading_of(action).value}; }
+  TurnReading read(Turn action) const { return {reading_of(action).value.x}; }
   PointerReading read(Pointer action) const {
     const Reading& reading = reading_of(action);
     return {reading.value, reading.is_present};

@@ -8,7 +8,7 @@ namespace nextmove {
 namespace {
 
 constexpr std::array<std::string_view, action_kind_count> action_kind_names = {
-    "button", "axis", "vector", "motion", "pointer"};
+    "button", "axis", "vector", "motion", "turn", "pointer"};
 constexpr std::array<std::string_view, 2> opposite_names = {"cancel", "last"};
 
 }  // namespace

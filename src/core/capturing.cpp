@@ -55,7 +55,7 @@ Control meant(Source source, Vec2 value, ActionKind kind, ActionPart part) {
     return part_of(source, half_of(value));
   }
   const bool is_wheel_of_motion = kind == ActionKind::motion && control == Control::Wheel;
-  if (kind == ActionKind::axis || is_wheel_of_motion) return part_of(source, axis_of(value));
+  if (has_one_value(kind) || is_wheel_of_motion) return part_of(source, axis_of(value));
   return control;
 }
 
@@ -147,8 +147,7 @@ void Capturing::hear_displacement(Known& known, Source source, Vec2 amount) {
   Vec2& travelled = known.travelled[source];
   travelled = {travelled.x + amount.x, travelled.y + amount.y};
   const bool is_wheel = static_cast<Control>(source) == Control::Wheel;
-  const bool is_whole_motion =
-      kind_ == ActionKind::motion && capture_.request.part == ActionPart::whole;
+  const bool is_whole_motion = is_displacement(kind_) && capture_.request.part == ActionPart::whole;
   if (!is_wheel && !is_whole_motion) return;  // the hand that reaches for a button
   if (size_of(travelled) < (is_wheel ? one_detent : mouse_travel)) return;
   const Control control = meant(source, travelled, kind_, capture_.request.part);

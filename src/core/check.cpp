@@ -50,6 +50,7 @@ class Checker {
     check_mutes();
     bindings_.check_reserved(definition_.reserved);
     check_all_driven();
+    check_motions();
     std::stable_sort(found_.begin(), found_.end(), [](const Diagnostic& a, const Diagnostic& b) {
       return std::pair{a.place.line, a.place.column} < std::pair{b.place.line, b.place.column};
     });
@@ -90,7 +91,7 @@ class Checker {
     const bool has_directions =
         action.kind != ActionKind::button && action.kind != ActionKind::pointer;
     if (has_directions || action.opposite == Opposite::cancel) return;
-    error(action.place, "opposite is for axes, vectors and motions, which have directions");
+    error(action.place, "opposite is for axes, vectors, motions and turns, which have directions");
   }
 
   void check_digital(const ActionDefinition& action) {
@@ -292,6 +293,7 @@ class Checker {
     const std::vector<Use> uses = bindings_.check(binding, action);
     check_schemes_of(binding, uses);
     uses_.insert(uses_.end(), uses.begin(), uses.end());
+    if (action.kind == ActionKind::motion) note_directions(action, uses);
   }
 
   // Once for all bindings of that name in a row. The action that was probably meant counts as
@@ -377,6 +379,34 @@ class Checker {
     }
   }
 
+  void note_directions(const ActionDefinition& action, const std::vector<Use>& uses) {
+    constexpr unsigned across = part_right | part_left;
+    unsigned& moved = moved_[action.name];
+    for (const Use& use : uses) {
+      const BindingDefinition& binding = *use.binding;
+      const bool is_across = binding.left.is_set() || binding.right.is_set();
+      const bool is_along = binding.up.is_set() || binding.down.is_set();
+      moved |= binding.control.is_set() ? use.control.part
+                                        : (is_across ? across : 0U) | (is_along ? ~across : 0U);
+    }
+  }
+
+  // What moves in one direction is mostly read in the other, where nothing ever comes.
+  void check_motions() {
+    constexpr unsigned across = part_right | part_left;
+    for (const ActionDefinition& action : definition_.actions) {
+      const auto found = moved_.find(action.name);
+      if (found == moved_.end() || found->second == 0) continue;
+      const bool moves_across = (found->second & across) != 0;
+      const bool moves_along = (found->second & ~across) != 0;
+      if (moves_across && moves_along) continue;
+      warn(action.place, "the motion " + quoted(action.name) + " goes " +
+                             (moves_across ? "left and right only, and reads 0 in y"
+                                           : "up and down only, and reads 0 in x") +
+                             "; for one value write kind = \"turn\"");
+    }
+  }
+
   void check_all_driven() {
     for (const ActionDefinition& action : definition_.actions) {
       if (driven_.count(action.name) != 0) continue;
@@ -391,8 +421,9 @@ class Checker {
   std::map<std::string_view, const ActionDefinition*> actions_;
   std::map<std::string_view, const SchemeDefinition*> schemes_;
   std::set<std::string_view> driven_;
-  std::vector<Use> uses_;          // of the context at hand
-  std::string_view last_unknown_;  // name of an action, likewise
+  std::map<std::string_view, unsigned> moved_;  // the directions of motions, as ControlPart bits
+  std::vector<Use> uses_;                       // of the context at hand
+  std::string_view last_unknown_;               // name of an action, likewise
   std::vector<Diagnostic> found_;
 };
 

@@ -22,11 +22,30 @@ std::string_view what_drives(ActionKind kind) {
     case ActionKind::button:
       return "a button takes a key, a button, a trigger or one half of a stick";
     case ActionKind::axis:
-      return "an axis takes an axis of a stick, a trigger, or more = and less =";
-    case ActionKind::vector: return "a vector takes a stick, or up =, down =, left = and right =";
+      return "an axis takes an axis of a stick or of the wheel, a trigger, or more = and less =";
+    case ActionKind::vector:
+      return "a vector takes a stick, the wheel, or up =, down =, left = and right =";
     case ActionKind::motion:
       return "a motion takes MouseMotion, the wheel, a stick, or up =, down =, left = and right =";
+    case ActionKind::turn:
+      return "a turn takes MouseMotionX or MouseMotionY, WheelX or WheelY, an axis of a stick, a "
+             "trigger, or more = and less =";
     case ActionKind::pointer: return "a pointer takes MousePosition or Finger1Position";
+  }
+  return {};
+}
+
+// Where it is not the control that is wrong but the kind.
+std::string_view way_out(ControlForm form, ActionKind kind) {
+  const bool is_value = kind == ActionKind::axis || kind == ActionKind::vector;
+  if (is_value && form == ControlForm::displacement) {
+    return "; what is moved and not held drives a motion: kind = \"motion\"";
+  }
+  if (is_value && form == ControlForm::displacement_axis) {
+    return "; what is moved and not held drives a turn: kind = \"turn\"";
+  }
+  if (kind == ActionKind::turn && form == ControlForm::displacement) {
+    return "; for two values make it a motion: kind = \"motion\"";
   }
   return {};
 }
@@ -44,6 +63,9 @@ bool can_drive_whole(const ResolvedControl& control, ActionKind kind) {
     case ActionKind::motion:
       return form == ControlForm::stick || form == ControlForm::stick_axis ||
              form == ControlForm::displacement || form == ControlForm::displacement_axis;
+    case ActionKind::turn:
+      return form == ControlForm::stick_axis || form == ControlForm::trigger ||
+             form == ControlForm::displacement_axis;
     case ActionKind::pointer: return form == ControlForm::position;
   }
   return false;
@@ -130,7 +152,10 @@ void BindingChecker::check_direction(const Direction& direction) {
   if (!direction.fits(action_->kind)) {
     report_(placed.place, quoted(action_->name) + " is " + with_article(action_->kind) +
                               " and has no direction \"" + std::string{direction.name} + "\"; " +
-                              std::string{what_drives(action_->kind)});
+                              std::string{what_drives(action_->kind)} +
+                              (action_->kind == ActionKind::motion
+                                   ? "; more = and less = are of one value: kind = \"turn\""
+                                   : ""));
   } else if (!can_be_down(control->form) && control->form != ControlForm::displacement_half) {
     report_(placed.place, to_string(placed) +
                               " has more than one direction of its own; one direction takes a key, "
@@ -149,7 +174,8 @@ void BindingChecker::check_whole(bool has_directions) {
   } else if (!can_drive_whole(*control, action_->kind)) {
     report_(whole.place, to_string(whole) + " cannot drive the " +
                              std::string{to_string(action_->kind)} + " " + quoted(action_->name) +
-                             "; " + std::string{what_drives(action_->kind)});
+                             "; " + std::string{what_drives(action_->kind)} +
+                             std::string{way_out(control->form, action_->kind)});
   } else {
     use(whole, *control);
   }
@@ -240,15 +266,18 @@ void BindingChecker::check_shaping() {
                       : "a pointer takes no shaping");
     return;
   }
-  const bool is_motion = action_->kind == ActionKind::motion;
-  const float most_scale = is_motion ? 10'000 : 10;
+  const bool is_moved = is_displacement(action_->kind);
+  const float most_scale = is_moved ? 10'000 : 10;
   if (!(shaping.scale > 0 && shaping.scale <= most_scale)) {
     report_(shaping.place, std::string{"scale must be above 0 and at most "} +
-                               (is_motion ? "10000" : "10") +
+                               (is_moved ? "10000" : "10") +
                                "; to turn a direction round, use invert");
   }
   if (!(shaping.smoothing >= 0s && shaping.smoothing <= 10s)) {
     report_(shaping.place, "smoothing must lie between 0 and 10s");
+  }
+  if (has_one_value(action_->kind) && shaping.invert_y && !shaping.invert_x) {
+    report_(shaping.place, quoted(action_->name) + " has one value; invert = true turns it round");
   }
   check_curve();
   if (!uses_.empty() && !has_live_control()) check_shaping_of_displacement();
@@ -294,10 +323,11 @@ void BindingChecker::check_curve() {
 void BindingChecker::check_rate() {
   constexpr float most = 1'000'000;
   const float rate = binding_->rate;
-  if (action_->kind != ActionKind::motion) {
-    if (rate != 0) report_(binding_->place, "rate is for motions; scale is for the rest");
+  if (!is_displacement(action_->kind)) {
+    if (rate != 0) report_(binding_->place, "rate is for motions and turns; scale is for the rest");
   } else if (has_live_control() && !(rate > 0 && rate <= most)) {
-    report_(binding_->place, "the motion " + quoted(action_->name) +
+    report_(binding_->place, "the " + std::string{to_string(action_->kind)} + " " +
+                                 quoted(action_->name) +
                                  " needs rate = how much a second at full push (above 0, at most "
                                  "1000000) from a stick or a key");
   } else if (!has_live_control() && rate != 0) {

@@ -13,7 +13,8 @@ bool is_at_rest(const Reading& reading) {
   switch (reading.kind) {
     case ActionKind::button: return !reading.button.held && reading.button.progress == 0;
     case ActionKind::pointer: return !reading.is_present;
-    case ActionKind::motion: return true;  // it has no state that could stay
+    case ActionKind::motion:
+    case ActionKind::turn: return true;  // it has no state that could stay
     default: return reading.value == Vec2{};
   }
 }
@@ -131,6 +132,10 @@ HandlerSet& HandlerSet::on(Vector action, std::function<void(const VectorReading
 HandlerSet& HandlerSet::on(Motion action, std::function<void(const MotionReading&)> handler) {
   return add("HandlerSet::on", action, std::move(handler),
              [](const auto& call, const Reading& reading) { call({reading.value}); });
+}
+HandlerSet& HandlerSet::on(Turn action, std::function<void(const TurnReading&)> handler) {
+  return add("HandlerSet::on", action, std::move(handler),
+             [](const auto& call, const Reading& reading) { call({reading.value.x}); });
 }
 HandlerSet& HandlerSet::on(Pointer action, std::function<void(const PointerReading&)> handler) {
   return add("HandlerSet::on", action, std::move(handler),

@@ -65,6 +65,9 @@ VectorReading Incoming::read(Vector action) {
 MotionReading Incoming::read(Motion action) {
   return {read_intake(seat_, action).value};
 }
+TurnReading Incoming::read(Turn action) {
+  return {read_intake(seat_, action).value.x};
+}
 PointerReading Incoming::read(Pointer action) {
   const core::Intake intake = read_intake(seat_, action);
   return {intake.value, intake.is_present};
@@ -80,6 +83,9 @@ void Incoming::hold_back(Vector action) {
   set_value(seat_, action, {}, "Incoming::hold_back");
 }
 void Incoming::hold_back(Motion action) {
+  set_value(seat_, action, {}, "Incoming::hold_back");
+}
+void Incoming::hold_back(Turn action) {
   set_value(seat_, action, {}, "Incoming::hold_back");
 }
 void Incoming::hold_back(Pointer action) {
@@ -104,6 +110,9 @@ void Incoming::set(Vector action, Vec2 value) {
 void Incoming::set(Motion action, Vec2 value) {
   set_value(seat_, action, value, "Incoming::set");
 }
+void Incoming::set(Turn action, float value) {
+  set_value(seat_, action, {value, 0}, "Incoming::set");
+}
 void Incoming::set(Pointer action, Vec2 position) {
   set_value(seat_, action, position, "Incoming::set");
 }
@@ -116,6 +125,9 @@ void Incoming::add(Vector action, Vec2 value) {
 }
 void Incoming::add(Motion action, Vec2 value) {
   set_value(seat_, action, sum(read(action).value, value), "Incoming::add");
+}
+void Incoming::add(Turn action, float value) {
+  set_value(seat_, action, {read(action).value + value, 0}, "Incoming::add");
 }
 
 }  // namespace nextmove

@@ -35,6 +35,7 @@ inline Vec2 clamped(Vec2 v, ActionKind kind) {
   }
   if (kind == ActionKind::axis) return {std::clamp(v.x, -1.0F, 1.0F), 0};
   if (kind == ActionKind::motion) return v;
+  if (kind == ActionKind::turn) return {v.x, 0};
   return {std::clamp(v.x, 0.0F, 1.0F), std::clamp(v.y, 0.0F, 1.0F)};
 }
 

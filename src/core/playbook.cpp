@@ -110,6 +110,9 @@ Vector Playbook::vector(std::string_view name) const {
 Motion Playbook::motion(std::string_view name) const {
   return typed_handle<Motion>(*this, name);
 }
+Turn Playbook::turn(std::string_view name) const {
+  return typed_handle<Turn>(*this, name);
+}
 Pointer Playbook::pointer(std::string_view name) const {
   return typed_handle<Pointer>(*this, name);
 }
@@ -141,6 +144,9 @@ std::optional<Vector> Playbook::find_vector(std::string_view name) const {
 }
 std::optional<Motion> Playbook::find_motion(std::string_view name) const {
   return find_typed<Motion>(*this, name);
+}
+std::optional<Turn> Playbook::find_turn(std::string_view name) const {
+  return find_typed<Turn>(*this, name);
 }
 std::optional<Pointer> Playbook::find_pointer(std::string_view name) const {
   return find_typed<Pointer>(*this, name);

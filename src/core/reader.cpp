@@ -72,10 +72,17 @@ bool Reader::take_press(Button action, Duration within) {
 }
 
 MotionReading Reader::read(Motion action) const {
-  const auto index = static_cast<std::size_t>(seat_.state().find(action, "Reader::read"));
+  return {way_of(seat_.state().find(action, "Reader::read"))};
+}
+TurnReading Reader::read(Turn action) const {
+  return {way_of(seat_.state().find(action, "Reader::read")).x};
+}
+
+Vec2 Reader::way_of(ActionId action) const {
+  const auto index = static_cast<std::size_t>(action);
   if (index >= now_.size()) return {};
-  return {{static_cast<float>(now_[index].x - before_[index].x),
-           static_cast<float>(now_[index].y - before_[index].y)}};
+  return {static_cast<float>(now_[index].x - before_[index].x),
+          static_cast<float>(now_[index].y - before_[index].y)};
 }
 
 }  // namespace nextmove

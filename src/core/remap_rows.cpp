@@ -62,7 +62,7 @@ class RowMaker {
     // vector, but not the whole of it.
     const bool is_whole = part == ActionPart::whole;
     const bool is_of_use =
-        is_whole ? definition.kind == ActionKind::button : definition.kind != ActionKind::motion;
+        is_whole ? definition.kind == ActionKind::button : !is_displacement(definition.kind);
     if (!is_empty || is_of_use) rows_.push_back(std::move(row));
   }
 
@@ -92,7 +92,7 @@ class RowMaker {
     return column;
   }
 
-  // No key drives a whole axis, vector or motion, and nothing but the mouse points.
+  // No key drives the whole of anything but a button, and nothing but the mouse points.
   bool can_add(const ControlSlot& slot) const {
     const ActionDefinition& action = draft_.playbook().action(slot.action);
     if (action.is_fixed) return false;

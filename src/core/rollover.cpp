@@ -112,7 +112,7 @@ class Player {
       const PlacedControl& control = binding.*direction.control;
       if (!is_key(control)) continue;
       note(control, binding.action, direction.x != 0 ? across : along);
-      if (!direction.is_of_axis) fixed_.insert(control.control);
+      if (!direction.is_of_one_value) fixed_.insert(control.control);
     }
     const auto choose = [&](Control first, Control second) {
       Option option{{with.begin(), with.end()}, {binding.action}};

@@ -98,8 +98,8 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until, bool
   if (!flow.is_listed) return;  // at rest all the while
   LiveState& live = slot.live[Wiring::index(binding.action)];
   Drive& drive = drives_[Wiring::index(binding.action)];
-  const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
-  if (is_motion && drive.pending != 0) weigh(binding.action, ActionKind::motion);
+  const bool is_moved = is_displacement(readings_[Wiring::index(binding.action)].kind);
+  if (is_moved && drive.pending != 0) weigh(binding.action, ActionKind::motion);
   Vec2 way;  // the integral of the smoothed value over dt
   if (binding.smoothing > 0) {
     const float kept = decay(dt / binding.smoothing);
@@ -112,7 +112,7 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until, bool
   } else {
     add(way, flow.target, dt);
   }
-  if (is_motion) {
+  if (is_moved) {
     if (counts && drive.driver == &live)
       add(drive.way, binding.shaping.scaled(way), binding.rate * live.share);
   } else {
@@ -135,8 +135,8 @@ bool SeatState::comes_to_rest(Slot& slot, const LiveBinding& binding) {
   flow.smooth = flow.target;
   add(drives_[Wiring::index(binding.action)].way, flow.pending, 1);
   flow.pending = {};
-  const bool is_motion = readings_[Wiring::index(binding.action)].kind == ActionKind::motion;
-  flow.is_listed = is_motion && flow.target != Vec2{};
+  const bool is_moved = is_displacement(readings_[Wiring::index(binding.action)].kind);
+  flow.is_listed = is_moved && flow.target != Vec2{};
   return !flow.is_listed;
 }
 

@@ -176,7 +176,7 @@ void SeatState::weigh_change(ActionId action, ActionKind kind, LiveState& live) 
 // What smoothing lets through is seen for longer than it is pushed, and has no peak.
 void SeatState::note_value(ActionId action, ActionKind kind) {
   Drive& drive = drives_[Wiring::index(action)];
-  if (kind != ActionKind::motion) note_digits(action, kind);
+  if (!is_displacement(kind)) note_digits(action, kind);
   const LiveState* const driver = drive.driver;
   const bool is_pushed = driver != nullptr && driver->size > 0 && !driver->is_smoothed;
   const Vec2 before = drive.value;
@@ -253,7 +253,7 @@ Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
   const Vec2 way = std::exchange(drive.way, {});
   if (way != Vec2{}) tally_.mark(action);  // it is over with the next update
   Vec2 value = way;
-  if (kind != ActionKind::motion) {
+  if (!is_displacement(kind)) {
     value = driven(action);
     if (value == Vec2{} && drive.peak_size > 0) {
       value = drive.peak;

@@ -37,7 +37,7 @@ void SeatState::update(Time now) {
     Reading& reading = readings_[Wiring::index(action)];
     if (reading.kind == ActionKind::button) {
       commit_button(action, reading, take_button(action));
-    } else if (reading.kind == ActionKind::motion) {
+    } else if (is_displacement(reading.kind)) {
       commit_motion(action, reading, merged_value(action, reading.kind));
     } else if (reading.kind != ActionKind::pointer) {
       commit_value(action, reading, merged_value(action, reading.kind), false);
@@ -102,7 +102,8 @@ void SeatState::commit(ActionId action, const Intake& intake) {
     case ActionKind::button: return commit_button(action, reading, intake.button);
     case ActionKind::pointer:
       return commit_pointer(action, reading, intake.value, intake.is_present);
-    case ActionKind::motion: return commit_motion(action, reading, intake.value);
+    case ActionKind::motion:
+    case ActionKind::turn: return commit_motion(action, reading, intake.value);
     default: commit_value(action, reading, intake.value, intake.is_changed);
   }
 }

@@ -224,8 +224,8 @@ void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 va
 void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 value) {
   Vec2 amount = contribution_of(wire, value);
   if (amount == Vec2{}) return;
-  const bool is_motion = readings_[Wiring::index(wire.action)].kind == ActionKind::motion;
-  if (wire.route->has_detents && !is_motion) press_by_detents(slot, wire, value);
+  const bool is_moved = is_displacement(readings_[Wiring::index(wire.action)].kind);
+  if (wire.route->has_detents && !is_moved) press_by_detents(slot, wire, value);
   tally_.mark(wire.action);
   Vec2* sum = &drives_[Wiring::index(wire.action)].way;
   if (wire.route->binding != no_index) {

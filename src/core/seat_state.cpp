@@ -63,15 +63,15 @@ void SeatState::list_drivers() {
   for (std::size_t i = 0; i < wiring_->action_count(); ++i) {
     first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
     const auto action = static_cast<ActionId>(i);
-    const bool is_motion = readings_[i].kind == ActionKind::motion;
+    const bool is_moved = is_displacement(readings_[i].kind);
     for (const auto& slot : slots_) {
       if (!wiring_->drives(slot->kind, action)) continue;
       LiveState& live = slot->live[i];
       live.slot = slot.get();
       live.bindings = wiring_->live_bindings(action, slot->kind);
       live.is_smoothed =
-          !is_motion && std::any_of(live.bindings.begin(), live.bindings.end(),
-                                    [](const LiveBinding& it) { return it.flow != no_index; });
+          !is_moved && std::any_of(live.bindings.begin(), live.bindings.end(),
+                                   [](const LiveBinding& it) { return it.flow != no_index; });
       live.is_simple =
           live.bindings.size() == 1 && !live.is_smoothed && !live.bindings.front().takes_last;
       drivers_.push_back(&live);

@@ -118,13 +118,22 @@ bool has_dead_zone(const PlacedControl& control) {
   return control.zone.empty() && is_analogue(info(control.control).form);
 }
 
+// The one value of an action may be the y of a stick or a mouse.
+bool stands_upright(const PlacedControl& control) {
+  const unsigned part = control.zone.empty() ? info(control.control).part : 0U;
+  return (part & ~(part_right | part_left)) != 0 && (part & (part_right | part_left)) == 0;
+}
+
 void tune_shaping(const Wishes& wishes, const BindingDefinition& binding, ActionKind kind,
                   Shaping& shaping) {
-  const float most_scale = kind == ActionKind::motion ? 10'000 : 10;
+  const float most_scale = is_displacement(kind) ? 10'000 : 10;
   const float factor = wishes.find(&Tuning::sensitivity).value_or(1);
   shaping.scale = std::min(shaping.scale * factor, most_scale);
-  if (wishes.find(&Tuning::invert_x) == true) shaping.invert_x = !shaping.invert_x;
-  if (wishes.find(&Tuning::invert_y) == true) shaping.invert_y = !shaping.invert_y;
+  const auto invert_x = wishes.find(&Tuning::invert_x);
+  const auto invert_y = wishes.find(&Tuning::invert_y);
+  const bool is_upright = has_one_value(kind) && stands_upright(binding.control);
+  if ((is_upright && invert_y ? invert_y : invert_x) == true) shaping.invert_x = !shaping.invert_x;
+  if (!has_one_value(kind) && invert_y == true) shaping.invert_y = !shaping.invert_y;
   const auto controls = controls_of(binding);
   if (!std::any_of(controls.begin(), controls.end(), has_dead_zone)) return;
   const auto dead_zone = wishes.find(&Tuning::dead_zone);

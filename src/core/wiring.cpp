@@ -50,7 +50,7 @@ RouteKind route_kind(const ResolvedControl& control, ActionKind kind,
   if (kind == ActionKind::button) return button_route(control, binding.gesture);
   if (control.source_form == ControlForm::displacement) return RouteKind::nudge;
   const Shaping& shaping = binding.shaping;
-  const bool takes_time = kind == ActionKind::motion || shaping.smoothing > Duration::zero();
+  const bool takes_time = is_displacement(kind) || shaping.smoothing > Duration::zero();
   return takes_time ? RouteKind::flow : RouteKind::lean;
 }
 

@@ -14,8 +14,8 @@ constexpr int steps = 100;
 PlaybookDefinition only(BindingDefinition binding, const ActionDefinition& action,
                         std::span<const ZoneDefinition> zones) {
   ActionDefinition still = action;
-  if (action.kind == ActionKind::motion) {
-    still.kind = ActionKind::vector;
+  if (is_displacement(action.kind)) {
+    still.kind = action.kind == ActionKind::turn ? ActionKind::axis : ActionKind::vector;
     binding.shaping.scale = 1;
   }
   binding.rate = 0;

@@ -55,6 +55,7 @@ std::string_view handle_type(ActionKind kind) {
     case ActionKind::axis: return "Axis";
     case ActionKind::vector: return "Vector";
     case ActionKind::motion: return "Motion";
+    case ActionKind::turn: return "Turn";
     case ActionKind::pointer: return "Pointer";
   }
   return {};

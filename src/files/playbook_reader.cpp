@@ -98,7 +98,7 @@ class Reader {
     if (!has_kind && action.node->is_table()) {
       values_.error(definition.place,
                     fmt::format("action \"{}\" has no kind; write kind = \"button\", \"axis\", "
-                                "\"vector\", \"motion\" or \"pointer\"",
+                                "\"vector\", \"motion\", \"turn\" or \"pointer\"",
                                 action.name()));
     }
     definition.kind = kind.value_or(ActionKind::button);
@@ -132,7 +132,7 @@ class Reader {
     const auto kind = find_action_kind(value->get());
     if (!kind) {
       values_.unknown_name(place_of(*entry.node), "kind", value->get(),
-                           {"button", "axis", "vector", "motion", "pointer"});
+                           {"button", "axis", "vector", "motion", "turn", "pointer"});
     }
     return kind;
   }

@@ -150,7 +150,7 @@ Json zone_schema() {
 
 Json action_schema() {
   Json action = object(
-      {{"kind", one_of({"button", "axis", "vector", "motion", "pointer"})},
+      {{"kind", one_of({"button", "axis", "vector", "motion", "turn", "pointer"})},
        {"label", {{"type", "string"}}},
        {"group", {{"type", "string"}}},
        {"opposite", described(one_of({"cancel", "last"}),

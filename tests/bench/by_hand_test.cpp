@@ -110,6 +110,9 @@ class ByHand : public ::testing::TestWithParam<std::size_t> {
     EXPECT_NEAR(ours.value.x, moved.x, 0.02F) << motion;
     EXPECT_NEAR(ours.value.y, moved.y, 0.02F) << motion;
   }
+  void expect_same(std::string_view turn, float moved) const {
+    EXPECT_NEAR(seat_.read(hub_.playbook().turn(turn)).value, moved, 0.02F) << turn;
+  }
   void expect_same(std::string_view button, const ButtonReading& reading) const {
     const ButtonReading ours = seat_.read(hub_.playbook().button(button));
     EXPECT_NEAR(ours.progress, reading.progress, 1e-5F) << button;

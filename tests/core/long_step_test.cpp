@@ -14,17 +14,17 @@ class AfterALongPause : public ::testing::Test {
   }
   static PlaybookDefinition book() {
     return {
-        .actions = {{.name = "look", .kind = ActionKind::motion},
+        .actions = {{.name = "look", .kind = ActionKind::turn},
                     {.name = "next"},
                     {.name = "winch"}},
         .contexts = {
             {.name = "helm",
-             .bindings = {{.action = "look", .right = KeyL, .rate = 100},
+             .bindings = {{.action = "look", .more = KeyL, .rate = 100},
                           {.action = "next", .control = KeyN, .gesture = repeated(400ms, 100ms)},
                           {.action = "winch", .control = KeyW, .gesture = hold_for(5s)}}}}};
   }
   void feed(Time time, Control control, float value) { hub.feed({time, keyboard, control, value}); }
-  float looked() const { return seat.read(hub.playbook().motion("look")).value.x; }
+  float looked() const { return seat.read(hub.playbook().turn("look")).value; }
   ButtonReading read(std::string_view button) const {
     return seat.read(hub.playbook().button(button));
   }
@@ -90,11 +90,11 @@ TEST_F(AfterALongPause, ARecordingHoldsHowLongAStepMayBe) {
   hub.update(20s);
   Hub again{hub.playbook()};
   Replay replay{recording, again, DecidedBy::recording};
-  const auto look = hub.playbook().motion("look");
+  const auto look = hub.playbook().turn("look");
   replay.advance();
-  EXPECT_NEAR(again.find_seat("tug")->read(look).value.x, 100, 1e-3);
+  EXPECT_NEAR(again.find_seat("tug")->read(look).value, 100, 1e-3);
   replay.advance();
-  EXPECT_NEAR(again.find_seat("tug")->read(look).value.x, 200, 1e-3);
+  EXPECT_NEAR(again.find_seat("tug")->read(look).value, 200, 1e-3);
 }
 
 }  // namespace

@@ -328,9 +328,10 @@ TEST(CheckMotions, ControlsAndNumbersMustFit) {
           "scale must be above 0 and at most 10000; to turn a direction round, use invert",
           "the motion \"look\" needs rate = how much a second at full push (above 0, at most "
           "1000000) from a stick or a key",
-          "MouseMotionY cannot drive the axis \"throttle\"; an axis takes an axis of a stick, a "
-          "trigger, or more = and less =",
-          "rate is for motions; scale is for the rest", "a pointer takes no shaping",
+          "MouseMotionY cannot drive the axis \"throttle\"; an axis takes an axis of a stick or of "
+          "the wheel, a trigger, or more = and less =; what is moved and not held drives a turn: "
+          "kind = \"turn\"",
+          "rate is for motions and turns; scale is for the rest", "a pointer takes no shaping",
           "Finger1 cannot drive the pointer \"aim\"; a pointer takes MousePosition or "
           "Finger1Position",
           "MousePosition cannot drive the motion \"look\"; a motion takes MouseMotion, the wheel, "

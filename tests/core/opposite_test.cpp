@@ -12,13 +12,13 @@ class Opposites : public ::testing::Test {
     return {
         .actions = {{.name = "steer", .kind = ActionKind::vector, .opposite = opposite},
                     {.name = "engine", .kind = ActionKind::axis, .opposite = opposite},
-                    {.name = "look", .kind = ActionKind::motion, .opposite = opposite}},
+                    {.name = "look", .kind = ActionKind::turn, .opposite = opposite}},
         .contexts = {
             {.name = "helm",
              .bindings = {keys_for("steer", KeyW, KeyA, KeyS, KeyD),
                           keys_for("steer", ArrowUp, ArrowLeft, ArrowDown, ArrowRight),
                           {.action = "engine", .more = PadRightTrigger, .less = PadLeftTrigger},
-                          {.action = "look", .left = KeyJ, .right = KeyL, .rate = 100}}},
+                          {.action = "look", .more = KeyL, .less = KeyJ, .rate = 100}}},
             {.name = "chart", .rank = 1, .bindings = {keys_for("steer", KeyT, KeyF, KeyG, KeyH)}}}};
   }
   testing::Rehearsal& with(Opposite opposite) {
@@ -88,10 +88,10 @@ TEST_F(Opposites, OfTriggersTheOneThatWasPulledPastHalfLast) {
   EXPECT_EQ(engine(), 0) << "neither is past half: they cancel, to within the dead zone";
 }
 
-TEST_F(Opposites, AMotionTurnsRoundAtOnce) {
+TEST_F(Opposites, ATurnTurnsRoundAtOnce) {
   const auto look = [&] {
     stage->wait(100ms);
-    return stage->seat().read(stage->hub().playbook().motion("look")).value.x;
+    return stage->seat().read(stage->hub().playbook().turn("look")).value;
   };
   with(Opposite::last).press(KeyJ);
   EXPECT_NEAR(look(), -10, 1e-3);
@@ -128,7 +128,7 @@ TEST_F(Opposites, AreForWhatHasDirections) {
   const std::vector<Diagnostic> problems = check(definition);
   ASSERT_EQ(problems.size(), 1U);
   EXPECT_EQ(problems[0].message,
-            "opposite is for axes, vectors and motions, which have directions");
+            "opposite is for axes, vectors, motions and turns, which have directions");
 }
 
 }  // namespace

@@ -89,7 +89,7 @@ TEST(Check, AnUnknownActionGetsTheNearestName) {
 TEST(Check, DirectionsMustBelongToTheKind) {
   EXPECT_EQ(problems_of(one_action(ActionKind::axis, {.up = Control::KeyW})),
             (Problems{"\"it\" is an axis and has no direction \"up\"; an axis takes an axis of a "
-                      "stick, a trigger, or more = and less ="}));
+                      "stick or of the wheel, a trigger, or more = and less ="}));
   EXPECT_EQ(problems_of(one_action(ActionKind::button, {.more = Control::KeyW})),
             (Problems{"\"it\" is a button and has no direction \"more\"; a button takes a key, a "
                       "button, a trigger or one half of a stick"}));
@@ -98,8 +98,8 @@ TEST(Check, DirectionsMustBelongToTheKind) {
 TEST(Check, AControlMustFitWhatItDrives) {
   EXPECT_EQ(
       problems_of(one_action(ActionKind::vector, {.control = Control::Space})),
-      (Problems{"Space cannot drive the vector \"it\"; a vector takes a stick, or up =, down =, "
-                "left = and right ="}));
+      (Problems{"Space cannot drive the vector \"it\"; a vector takes a stick, the wheel, or up =, "
+                "down =, left = and right ="}));
   EXPECT_EQ(problems_of(one_action(ActionKind::vector, {.up = Control::PadLeftStick})),
             (Problems{"PadLeftStick has more than one direction of its own; one direction takes a "
                       "key, a button, a trigger or one half of a stick"}));

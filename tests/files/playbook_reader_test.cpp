@@ -192,7 +192,7 @@ TEST(PlaybookReader, UnknownKind) {
             "    |                 ^~~~~~~\n");
   EXPECT_EQ(errors_of(with_line(5, "horn = { label = \"Horn\" }")),
             "a.toml:5:1: error: action \"horn\" has no kind; write kind = \"button\", \"axis\", "
-            "\"vector\", \"motion\" or \"pointer\"\n"
+            "\"vector\", \"motion\", \"turn\" or \"pointer\"\n"
             "  5 | horn = { label = \"Horn\" }\n"
             "    | ^~~~\n");
 }

@@ -29,6 +29,7 @@ constexpr std::array axes = {PadLeftStickX, PadLeftStickY, PadLeftTrigger, Wheel
 constexpr std::array vectors = {PadLeftStick, PadRightStick, Wheel};
 constexpr std::array motions = {MouseMotion,    MouseMotionX, PadLeftStick,
                                 PadRightStickY, WheelY,       Wheel};
+constexpr std::array turns = {MouseMotionX, MouseMotionY, PadLeftStickX, PadLeftTrigger, WheelY};
 
 class Maker {
  public:
@@ -37,10 +38,11 @@ class Maker {
   PlaybookDefinition make() {
     book_.title = "At random";
     for (int i = 0; i < 7; ++i) {
-      ActionDefinition action{.name = "action" + std::to_string(i),
-                              .kind = static_cast<ActionKind>(i < 3 ? 0 : below(5))};
+      ActionDefinition action{
+          .name = "action" + std::to_string(i),
+          .kind = static_cast<ActionKind>(i < 3 ? 0 : below(action_kind_count))};
       const bool is_digital = action.kind == ActionKind::axis || action.kind == ActionKind::vector;
-      const bool has_directions = is_digital || action.kind == ActionKind::motion;
+      const bool has_directions = is_digital || is_displacement(action.kind);
       if (has_directions && one_in(4)) action.opposite = Opposite::last;
       if (is_digital && one_in(3)) action.digital = {.press_at = 0.7F, .release_at = 0.2F};
       if (one_in(3)) action.label = "Label";
@@ -129,8 +131,9 @@ class Maker {
       if (one_in(4)) binding.thresholds = {.press_at = 0.75F, .release_at = 0.25F};
     } else if (action.kind != ActionKind::pointer && one_in(2)) {
       set_shaping(binding.shaping);
+      if (has_one_value(action.kind)) binding.shaping.invert_y = binding.shaping.invert_x;
     }
-    if (action.kind == ActionKind::motion && one_in(2)) binding.rate = 10;
+    if (is_displacement(action.kind) && one_in(2)) binding.rate = 10;
     return binding;
   }
 
@@ -153,6 +156,7 @@ class Maker {
       case ActionKind::axis: binding.control = one_of(axes); break;
       case ActionKind::vector: binding.control = one_of(vectors); break;
       case ActionKind::motion: binding.control = one_of(motions); break;
+      case ActionKind::turn: binding.control = one_of(turns); break;
       case ActionKind::pointer: binding.control = MousePosition; break;
     }
   }

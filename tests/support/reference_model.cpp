@@ -264,7 +264,7 @@ void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time ti
                                                             : actions_[item.action].way;
       sum = {sum.x + amount.x, sum.y + amount.y};
       const bool is_nothing = amount.x == 0 && amount.y == 0;
-      if (kind != ActionKind::motion && !is_nothing) {
+      if (!is_displacement(kind) && !is_nothing) {
         press_by_detents(device.contacts[i], item, value);
       }
     }

@@ -53,7 +53,7 @@ std::array<double, 4> ReferenceModel::contribution(const Item& item, Vec2 value)
     const auto pushed = static_cast<double>(right + left + up + down);
     point = {pushed * static_cast<double>(item.direction->x),
              pushed * static_cast<double>(item.direction->y)};
-  } else if (kind == ActionKind::axis) {
+  } else if (has_one_value(kind)) {
     point = {point.x + point.y, 0};
   }
   const Shaping& shaping = item.definition->shaping;
@@ -269,7 +269,7 @@ bool ReferenceModel::is_smoothed(const Device& device, std::size_t action) const
 }
 
 double ReferenceModel::size_of(const Device& device, std::size_t action) const {
-  if (book_.actions[action].kind == ActionKind::motion) {
+  if (is_displacement(book_.actions[action].kind)) {
     const double most = largest_rate(&device, action);
     return most > 0 ? std::min(size_of_rates(device, action), most) / largest_rate(nullptr, action)
                     : 0;
@@ -289,7 +289,7 @@ void ReferenceModel::weigh() {
     Action& action = actions_[a];
     const auto driver = std::find_if(devices_.begin(), devices_.end(),
                                      [&](const Device& it) { return it.id == action.driver; });
-    if (kind == ActionKind::motion) continue;
+    if (is_displacement(kind)) continue;
     note_digits(a);
     const bool is_pushed =
         driver != devices_.end() && driver->sizes[a] > 0 && !is_smoothed(*driver, a);
@@ -374,7 +374,7 @@ void ReferenceModel::read() {
 
     const ActionKind kind = book_.actions[a].kind;
     action.value = {};
-    if (kind == ActionKind::motion) {
+    if (is_displacement(kind)) {
       action.value = action.way;
     } else if (kind != ActionKind::button && kind != ActionKind::pointer) {
       action.value = driven(a);
@@ -434,7 +434,7 @@ std::string ReferenceModel::difference(std::size_t a, const Reading& reading) co
            std::to_string(ways.up) + ' ' + std::to_string(ways.down);
   };
   const Digital& digits = is_plain(a) ? action.read_digits : reading.digital;
-  if (book_.actions[a].kind != ActionKind::motion &&
+  if (!is_displacement(book_.actions[a].kind) &&
       (digits != reading.digital || action.read_ways != reading.ways)) {
     return "expected " + words(digits, action.read_ways) + ", read " +
            words(reading.digital, reading.ways);

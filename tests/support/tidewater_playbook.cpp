@@ -88,7 +88,7 @@ std::vector<ActionDefinition> actions() {
           {.name = "open_chart", .label = "Open the chart", .group = "Chart"},
           {.name = "close_chart", .label = "Close the chart", .group = "Chart"},
           {.name = "pan_chart", .kind = vector, .label = "Move the chart", .group = "Chart"},
-          {.name = "zoom_chart", .kind = motion, .label = "Zoom the chart", .group = "Chart"},
+          {.name = "zoom_chart", .kind = turn, .label = "Zoom the chart", .group = "Chart"},
           {.name = "mark", .label = "Mark a place", .group = "Chart"},
           {.name = "answer", .label = "Answer the radio", .group = "Radio"},
           {.name = "hang_up", .label = "Hang up", .group = "Radio"},

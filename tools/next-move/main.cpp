@@ -255,7 +255,7 @@ class Program {
         add_with_json("curve", "show what shaping does to a stick or a trigger",
                       "next-move curve examples/data/tidewater.toml look -o look.png");
     add_playbook(curve);
-    curve->add_option("action", action_, "an axis, a vector or a motion")
+    curve->add_option("action", action_, "an axis, a vector, a motion or a turn")
         ->required()
         ->type_name("ACTION");
     curve->add_option("-o,--output", output_, "draw it as well")->type_name("FILE.png|FILE.svg");

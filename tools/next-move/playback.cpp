@@ -200,6 +200,7 @@ void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineL
         if (reading.button.downs > reading.button.presses) line.fields += R"(,"went_down":true)";
         break;
       case ActionKind::axis:
+      case ActionKind::turn:
         line.what = decimal(x);
         line.fields = fmt::format(R"("x":{})", x);
         break;

@@ -17,7 +17,7 @@ enum class ActionKind : std::uint8_t {
   vector,   ///< two axes, length at most 1
   motion,   ///< a displacement since the last update, right and up, in the game's own unit
   turn,     ///< likewise, of one value: a zoom, a dial
-  pointer,  ///< a place in the window, 0..1 from its top left corner
+  pointer,  ///< a place in the seat's part of the window, 0..1 from its top left corner
 };
 
 inline constexpr int action_kind_count = 6;
@@ -25,6 +25,11 @@ inline constexpr int action_kind_count = 6;
 /// Whether it tells what was moved since the last update: a motion or a turn.
 constexpr bool is_displacement(ActionKind kind) {
   return kind == ActionKind::motion || kind == ActionKind::turn;
+}
+
+/// Whether sticks and keys move it at a rate: a motion, a turn or a pointer.
+constexpr bool takes_rate(ActionKind kind) {
+  return is_displacement(kind) || kind == ActionKind::pointer;
 }
 
 /// Whether it has one value, with more and less for directions: an axis or a turn.

@@ -70,8 +70,8 @@ struct Shaping {
   /// Time constant: after this time 63 % of a change has come through, after three times 95 %. It
   /// does the same at every frame rate. At most 10 s.
   Duration smoothing{};
-  /// Above 0, at most 10, and of a motion or a turn at most 10 000; what goes beyond 1 is cut off,
-  /// but for a motion or a turn.
+  /// Above 0, at most 10; what goes beyond 1 is cut off. Of what takes a rate at most 10 000, and
+  /// nothing is cut off.
   float scale = 1;
   Place place{};  ///< where the file says so
 
@@ -113,16 +113,18 @@ Gesture repeated(Duration delay, Duration every);
 struct BindingDefinition {
   std::string action{};
   PlacedControl control{};                      ///< drives the whole action, or
-  PlacedControl up{}, down{}, left{}, right{};  ///< the directions of a vector, or
+  PlacedControl up{}, down{}, left{}, right{};  ///< two directions, or
   PlacedControl more{}, less{};                 ///< the directions of an axis or a turn
   /// Only while these are down, on any device of the seat, does the binding hear its control, and
   /// then those of its context that need fewer do not.
   std::vector<PlacedControl> with{};
   Gesture gesture{};        ///< button
   Thresholds thresholds{};  ///< button
-  Shaping shaping{};        ///< all but buttons and pointers
-  float rate = 0;           ///< motion or turn by a stick or a key: how much a second at full push
-  bool pass_on = false;     ///< lets contexts of lower rank hear the control as well
+  Shaping shaping{};        ///< all but buttons and places
+  /// How much a second at full push, where a stick or a key drives a motion, a turn or a pointer;
+  /// of a pointer in shares of the shorter side of the seat's part.
+  float rate = 0;
+  bool pass_on = false;  ///< lets contexts of lower rank hear the control as well
   /// Where there are any, seats that are held to another scheme do not hear it.
   std::vector<PlacedName> schemes{};
   Place place{};
@@ -137,11 +139,10 @@ struct Direction {
   PlacedControl BindingDefinition::*control;
   float x;
   float y;
-  bool is_of_one_value;  ///< more and less; the others are of vectors and motions
+  bool is_of_one_value;  ///< more and less; the others are of vectors, motions and pointers
 
   bool fits(ActionKind kind) const {
-    return is_of_one_value ? has_one_value(kind)
-                           : kind == ActionKind::vector || kind == ActionKind::motion;
+    return kind != ActionKind::button && is_of_one_value == has_one_value(kind);
   }
 };
 

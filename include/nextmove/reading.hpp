@@ -97,9 +97,10 @@ struct TurnReading {
   friend bool operator==(const TurnReading&, const TurnReading&) = default;
 };
 
-/// A place in the window.
+/// A place in the seat's part of the window.
 struct PointerReading {
-  Vec2 position{};          ///< 0..1 from the top left corner, y down; the last one known
+  /// 0..1 from the top left corner, y down; the last one known, the middle before there was any.
+  Vec2 position{};
   bool is_present = false;  ///< whether something points there now
 
   friend bool operator==(const PointerReading&, const PointerReading&) = default;

@@ -88,10 +88,9 @@ class Checker {
   }
 
   void check_opposite(const ActionDefinition& action) {
-    const bool has_directions =
-        action.kind != ActionKind::button && action.kind != ActionKind::pointer;
-    if (has_directions || action.opposite == Opposite::cancel) return;
-    error(action.place, "opposite is for axes, vectors, motions and turns, which have directions");
+    if (action.kind != ActionKind::button || action.opposite == Opposite::cancel) return;
+    error(action.place,
+          "opposite is for what has directions; " + quoted(action.name) + " is a button");
   }
 
   void check_digital(const ActionDefinition& action) {

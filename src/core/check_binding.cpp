@@ -30,7 +30,9 @@ std::string_view what_drives(ActionKind kind) {
     case ActionKind::turn:
       return "a turn takes MouseMotionX or MouseMotionY, WheelX or WheelY, an axis of a stick, a "
              "trigger, or more = and less =";
-    case ActionKind::pointer: return "a pointer takes MousePosition or Finger1Position";
+    case ActionKind::pointer:
+      return "a pointer takes MousePosition, Finger1Position, a stick, or up =, down =, left = and "
+             "right =";
   }
   return {};
 }
@@ -66,7 +68,9 @@ bool can_drive_whole(const ResolvedControl& control, ActionKind kind) {
     case ActionKind::turn:
       return form == ControlForm::stick_axis || form == ControlForm::trigger ||
              form == ControlForm::displacement_axis;
-    case ActionKind::pointer: return form == ControlForm::position;
+    case ActionKind::pointer:
+      return form == ControlForm::position || form == ControlForm::stick ||
+             form == ControlForm::stick_axis;
   }
   return false;
 }
@@ -156,6 +160,9 @@ void BindingChecker::check_direction(const Direction& direction) {
                               (action_->kind == ActionKind::motion
                                    ? "; more = and less = are of one value: kind = \"turn\""
                                    : ""));
+  } else if (action_->kind == ActionKind::pointer && is_displacement(control->form)) {
+    report_(placed.place,
+            to_string(placed) + " pushes no pointer; " + std::string{what_drives(action_->kind)});
   } else if (!can_be_down(control->form) && control->form != ControlForm::displacement_half) {
     report_(placed.place, to_string(placed) +
                               " has more than one direction of its own; one direction takes a key, "
@@ -207,8 +214,14 @@ bool BindingChecker::has_displacement() const {
 }
 
 bool BindingChecker::has_live_control() const {
+  return std::any_of(uses_.begin(), uses_.end(), [](const Use& use) {
+    return !is_displacement(use.control.form) && use.control.form != ControlForm::position;
+  });
+}
+
+bool BindingChecker::has_place() const {
   return std::any_of(uses_.begin(), uses_.end(),
-                     [](const Use& use) { return !is_displacement(use.control.form); });
+                     [](const Use& use) { return use.control.form == ControlForm::position; });
 }
 
 void BindingChecker::check_reserved(const std::vector<PlacedControl>& reserved) {
@@ -258,19 +271,19 @@ void BindingChecker::check_gesture() {
 
 void BindingChecker::check_shaping() {
   const Shaping& shaping = binding_->shaping;
-  if (action_->kind == ActionKind::button || action_->kind == ActionKind::pointer) {
+  const bool is_button = action_->kind == ActionKind::button;
+  if (is_button || has_place()) {
     if (shaping == Shaping{}) return;
-    const bool is_button = action_->kind == ActionKind::button;
     report_(shaping.place,
             is_button ? "a button takes no shaping; press_at and release_at say when it is down"
-                      : "a pointer takes no shaping");
+                      : "a place takes no shaping; what a stick or a key pushes does");
     return;
   }
-  const bool is_moved = is_displacement(action_->kind);
-  const float most_scale = is_moved ? 10'000 : 10;
+  const bool has_rate = takes_rate(action_->kind);
+  const float most_scale = has_rate ? 10'000 : 10;
   if (!(shaping.scale > 0 && shaping.scale <= most_scale)) {
     report_(shaping.place, std::string{"scale must be above 0 and at most "} +
-                               (is_moved ? "10000" : "10") +
+                               (has_rate ? "10000" : "10") +
                                "; to turn a direction round, use invert");
   }
   if (!(shaping.smoothing >= 0s && shaping.smoothing <= 10s)) {
@@ -323,15 +336,20 @@ void BindingChecker::check_curve() {
 void BindingChecker::check_rate() {
   constexpr float most = 1'000'000;
   const float rate = binding_->rate;
-  if (!is_displacement(action_->kind)) {
-    if (rate != 0) report_(binding_->place, "rate is for motions and turns; scale is for the rest");
+  const Place place = uses_.empty() ? binding_->place : uses_.front().place;
+  const std::string_view unit =
+      action_->kind == ActionKind::pointer ? "how many shorter sides of the window" : "how much";
+  if (!takes_rate(action_->kind)) {
+    if (rate == 0) return;
+    report_(place, "rate is for motions, turns and pointers; scale is for the rest");
   } else if (has_live_control() && !(rate > 0 && rate <= most)) {
-    report_(binding_->place, "the " + std::string{to_string(action_->kind)} + " " +
-                                 quoted(action_->name) +
-                                 " needs rate = how much a second at full push (above 0, at most "
-                                 "1000000) from a stick or a key");
+    report_(place, "the " + std::string{to_string(action_->kind)} + " " + quoted(action_->name) +
+                       " needs rate = " + std::string{unit} +
+                       " a second at full push (above 0, at most 1000000) from a stick "
+                       "or a key");
   } else if (!has_live_control() && rate != 0) {
-    report_(binding_->place, "rate is for sticks and keys; the mouse and the wheel take scale");
+    report_(place, has_place() ? "rate is for sticks and keys; a place points by itself"
+                               : "rate is for sticks and keys; the mouse and the wheel take scale");
   }
 }
 

@@ -49,6 +49,7 @@ class BindingChecker {
   std::optional<ResolvedControl> resolved(const PlacedControl& placed);
   bool has_displacement() const;
   bool has_live_control() const;
+  bool has_place() const;
   void use(const PlacedControl& placed, const ResolvedControl& control);
 
   const std::vector<ZoneDefinition>& zones_;

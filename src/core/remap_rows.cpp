@@ -62,7 +62,7 @@ class RowMaker {
     // vector, but not the whole of it.
     const bool is_whole = part == ActionPart::whole;
     const bool is_of_use =
-        is_whole ? definition.kind == ActionKind::button : !is_displacement(definition.kind);
+        is_whole ? definition.kind == ActionKind::button : !takes_rate(definition.kind);
     if (!is_empty || is_of_use) rows_.push_back(std::move(row));
   }
 
@@ -92,11 +92,13 @@ class RowMaker {
     return column;
   }
 
-  // No key drives the whole of anything but a button, and nothing but the mouse points.
+  // No key drives the whole of anything but a button. To a place that the mouse points at, another
+  // stick may be added where there is one.
   bool can_add(const ControlSlot& slot) const {
     const ActionDefinition& action = draft_.playbook().action(slot.action);
     if (action.is_fixed) return false;
-    if (action.kind == ActionKind::pointer) return slot.device == DeviceKind::mouse;
+    const bool is_place = action.kind == ActionKind::pointer && slot.part == ActionPart::whole;
+    if (is_place && slot.device != DeviceKind::mouse) return !draft_.usual_controls(slot).empty();
     return action.kind == ActionKind::button || slot.part != ActionPart::whole ||
            slot.device != DeviceKind::keyboard;
   }

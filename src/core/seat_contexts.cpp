@@ -207,6 +207,7 @@ bool SeatState::hears_while_typing(Source source) const {
 void SeatState::set_typing(bool is_typing) {
   wires_.set_typing(is_typing);
   wires_.lay(entered_, bit_of(scheme_));
+  look_for_pointers();
 }
 
 }  // namespace nextmove::core

@@ -1,6 +1,6 @@
-// What changes with time alone: motions by sticks and keys, and whatever is smoothed. Values hold
-// still from event to event, so what happens between can be reckoned exactly, whatever the frame
-// rate.
+// What changes with time alone: what sticks and keys move at a rate, and whatever is smoothed.
+// Values hold still from event to event, so what happens between can be reckoned exactly, whatever
+// the frame rate.
 #include <algorithm>
 #include <cmath>
 
@@ -8,12 +8,6 @@
 
 namespace nextmove::core {
 namespace {
-
-constexpr float close_enough = 1e-4F;  // for smoothing to be over
-
-float distance(Vec2 a, Vec2 b) {
-  return std::max(std::abs(a.x - b.x), std::abs(a.y - b.y));
-}
 
 void add(Vec2& sum, Vec2 value, float factor) {
   sum = {sum.x + value.x * factor, sum.y + value.y * factor};
@@ -55,12 +49,7 @@ void SeatState::retarget(Slot& slot, const LiveBinding& binding, Cause cause) {
     }
     return;
   }
-  // Up to here, who drives has driven.
-  for (const LiveState* live : drivers_of(binding.action)) {
-    for (const LiveBinding& other : live->bindings) {
-      if (other.flow != no_index) advance(*live->slot, other, flow_time());
-    }
-  }
+  advance(binding.action, flow_time());  // up to here, who drives has driven
   expect_change(binding.action, slot.live[Wiring::index(binding.action)], cause);
   flow.target = target;
   if (cause != Cause::operated || binding.smoothing == 0) flow.smooth = target;
@@ -78,6 +67,23 @@ void SeatState::list_flow(Slot& slot, const LiveBinding& binding) {
   if (flow.is_listed) return;
   flow.is_listed = true;
   flows_.push_back({&slot, &binding});
+}
+
+// A pointer is held within the part as it goes, so all that moves it is reckoned together.
+void SeatState::advance(ActionId action, Time until) {
+  if (readings_[Wiring::index(action)].kind == ActionKind::pointer) {
+    move_pointer(action, until);
+  } else {
+    advance_all(action, until);
+  }
+}
+
+void SeatState::advance_all(ActionId action, Time until) {
+  for (const LiveState* live : drivers_of(action)) {
+    for (const LiveBinding& binding : live->bindings) {
+      if (binding.flow != no_index) advance(*live->slot, binding, until);
+    }
+  }
 }
 
 void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until) {
@@ -98,8 +104,8 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until, bool
   if (!flow.is_listed) return;  // at rest all the while
   LiveState& live = slot.live[Wiring::index(binding.action)];
   Drive& drive = drives_[Wiring::index(binding.action)];
-  const bool is_moved = is_displacement(readings_[Wiring::index(binding.action)].kind);
-  if (is_moved && drive.pending != 0) weigh(binding.action, ActionKind::motion);
+  const bool has_rate = takes_rate(readings_[Wiring::index(binding.action)].kind);
+  if (has_rate && drive.pending != 0) weigh(binding.action);
   Vec2 way;  // the integral of the smoothed value over dt
   if (binding.smoothing > 0) {
     const float kept = decay(dt / binding.smoothing);
@@ -112,7 +118,7 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until, bool
   } else {
     add(way, flow.target, dt);
   }
-  if (is_moved) {
+  if (has_rate) {
     if (counts && drive.driver == &live)
       add(drive.way, binding.shaping.scaled(way), binding.rate * live.share);
   } else {
@@ -129,19 +135,24 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until, bool
 
 bool SeatState::comes_to_rest(Slot& slot, const LiveBinding& binding) {
   FlowState& flow = slot.flows[binding.flow];
-  const bool is_settled = distance(flow.smooth, flow.target) < close_enough &&
-                          distance(flow.pending, {}) < close_enough;
-  if (!is_settled) return false;
+  if (!flow.is_settled()) return false;
   flow.smooth = flow.target;
   add(drives_[Wiring::index(binding.action)].way, flow.pending, 1);
   flow.pending = {};
-  const bool is_moved = is_displacement(readings_[Wiring::index(binding.action)].kind);
-  flow.is_listed = is_moved && flow.target != Vec2{};
+  const bool has_rate = takes_rate(readings_[Wiring::index(binding.action)].kind);
+  flow.is_listed = has_rate && flow.target != Vec2{};
   return !flow.is_listed;
 }
 
 void SeatState::advance_flows(Time until) {
-  for (const auto& [slot, binding] : flows_) advance(*slot, *binding, until);
+  for (const auto& [slot, binding] : flows_) {
+    const bool is_pointer = readings_[Wiring::index(binding->action)].kind == ActionKind::pointer;
+    if (is_pointer) {
+      move_pointer(binding->action, until);
+    } else {
+      advance(*slot, *binding, until);
+    }
+  }
   std::erase_if(flows_,
                 [&](const ActiveFlow& flow) { return comes_to_rest(*flow.slot, *flow.binding); });
 }

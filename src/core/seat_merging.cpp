@@ -176,7 +176,7 @@ void SeatState::weigh_change(ActionId action, ActionKind kind, LiveState& live) 
 // What smoothing lets through is seen for longer than it is pushed, and has no peak.
 void SeatState::note_value(ActionId action, ActionKind kind) {
   Drive& drive = drives_[Wiring::index(action)];
-  if (!is_displacement(kind)) note_digits(action, kind);
+  if (!takes_rate(kind)) note_digits(action, kind);
   const LiveState* const driver = drive.driver;
   const bool is_pushed = driver != nullptr && driver->size > 0 && !driver->is_smoothed;
   const Vec2 before = drive.value;

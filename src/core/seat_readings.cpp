@@ -54,9 +54,9 @@ Intake SeatState::collect(ActionId action) {
   if (kind == ActionKind::button) return collect_button(action);
   Intake intake;
   if (kind == ActionKind::pointer) {
-    const PointerState& pointer = pointers_[Wiring::index(action)];
-    intake.value = pointer.position;
-    intake.is_present = pointer.slot != nullptr && !is_muted(action);
+    if (drives_[Wiring::index(action)].pending != 0) weigh(action, kind);
+    intake.value = pointers_[Wiring::index(action)].position;
+    intake.is_present = is_pointed(action) && !is_muted(action);
   } else {
     intake.value = merged_value(action, kind);
   }

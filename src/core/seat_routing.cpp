@@ -39,7 +39,7 @@ inline float amount_of(const Wire& wire, Vec2 value) {
   return wire.is_linear ? linear(wire, value).x : mapped(wire.route->to_x, halves_of(value));
 }
 
-/// What the control gives to an axis, a vector or a motion.
+/// What the control gives to an action other than a button.
 inline Vec2 contribution_of(const Wire& wire, Vec2 value) {
   if (wire.is_linear) return linear(wire, value);
   const Halves halves = only_open(halves_of(value), wire.open);
@@ -258,23 +258,6 @@ void SeatState::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
   press({0, 1}, up);
 }
 
-// The last to point wins, and a change of contexts does not make another the last. A pointer whose
-// control is claimed from above, or is nowhere any more, stays where it was, with nothing there.
-void SeatState::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
-  PointerState& pointer = pointers_[Wiring::index(wire.action)];
-  const bool is_mapped = slot.kind == DeviceKind::touch;  // see hear_place
-  const bool is_in_reach = is_mapped ? value != nowhere : is_in_part(value);
-  const bool is_there = wire.open == part_all && is_in_reach;
-  const bool may_point =
-      cause == Cause::operated || pointer.slot == nullptr || pointer.slot == &slot;
-  if (is_there && may_point) {
-    pointer = {is_mapped ? value : in_part(value), &slot, wire.route};
-  } else if (pointer.slot == &slot && pointer.route == wire.route) {
-    pointer.slot = nullptr;
-  }
-  tally_.mark(wire.action);
-}
-
 // What needs these controls held opens or closes before anything else is made of their new value:
 // live values move at once, and buttons take note of what is down.
 [[gnu::noinline]] void SeatState::operate_with_controls(Slot& slot, Source source, Vec2 value) {
@@ -289,6 +272,7 @@ void SeatState::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
     for (const Source concerned : wiring_->sources_with(with)) route_again(concerned);
   }
   settle_rewired_flows();
+  look_for_pointers();
 }
 
 void SeatState::operate_with_control(Slot& slot, const Route& with, Vec2 value) {
@@ -315,6 +299,7 @@ void SeatState::route_again() {
   time_ = present();
   for (Source source = 0; source < wiring_->source_count(); ++source) route_again(source);
   settle_rewired_flows();
+  look_for_pointers();
 }
 
 void SeatState::rest(Slot& slot) {
@@ -331,8 +316,8 @@ void SeatState::rest(Slot& slot) {
   for (const ActiveFlow& active : flows_) {
     if (active.slot != &slot) continue;
     FlowState& flow = slot.flows[active.binding->flow];
-    advance(slot, *active.binding, flow_time());
     const ActionId action = active.binding->action;
+    advance(action, flow_time());
     expect_change(action, slot.live[Wiring::index(action)], Cause::cut_off);
     flow.smooth = flow.target;
     flow.pending = {};
@@ -358,7 +343,7 @@ void SeatState::release(Slot& slot, const Route& route) {
   } else if (route.binding != no_index) {
     const LiveBinding& binding = wiring_->binding(route.binding);
     if (binding.flow != no_index) {
-      advance(slot, binding, flow_time());
+      advance(route.action, flow_time());
       expect_change(route.action, slot.live[Wiring::index(route.action)], Cause::cut_off);
       FlowState& flow = slot.flows[binding.flow];
       flow.target = flow.smooth = flow.pending = {};

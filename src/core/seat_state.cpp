@@ -15,6 +15,7 @@ namespace {
 Reading fresh(const ActionDefinition& action) {
   Reading reading{action.kind};
   reading.hash = hash_of(action);
+  if (action.kind == ActionKind::pointer) reading.value = middle_of_part;
   return reading;
 }
 
@@ -63,14 +64,14 @@ void SeatState::list_drivers() {
   for (std::size_t i = 0; i < wiring_->action_count(); ++i) {
     first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
     const auto action = static_cast<ActionId>(i);
-    const bool is_moved = is_displacement(readings_[i].kind);
+    const bool has_rate = takes_rate(readings_[i].kind);
     for (const auto& slot : slots_) {
       if (!wiring_->drives(slot->kind, action)) continue;
       LiveState& live = slot->live[i];
       live.slot = slot.get();
       live.bindings = wiring_->live_bindings(action, slot->kind);
       live.is_smoothed =
-          !is_moved && std::any_of(live.bindings.begin(), live.bindings.end(),
+          !has_rate && std::any_of(live.bindings.begin(), live.bindings.end(),
                                    [](const LiveBinding& it) { return it.flow != no_index; });
       live.is_simple =
           live.bindings.size() == 1 && !live.is_smoothed && !live.bindings.front().takes_last;
@@ -118,7 +119,7 @@ void SeatState::play_by(Playbook playbook) {
   const std::size_t actions = wiring_->action_count();
   tally_.resize(actions);
   drives_.assign(actions, {});
-  pointers_.assign(actions, {});
+  keep_pointers();
   toggles_.assign(actions, {});
   for (std::size_t i = 0; i < actions; ++i) {
     const ActionDefinition& action = playbook_.actions()[i];

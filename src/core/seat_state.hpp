@@ -178,7 +178,7 @@ class SeatState {
     Slot* slot;
     const LiveBinding* binding;
   };
-  /// An axis, a vector or a motion, across the devices.
+  /// An action other than a button, across the devices.
   struct Drive {
     LiveState* driver = nullptr;   // of the device that drives
     LiveState* changed = nullptr;  // the only one that has changed; nullptr where several may have
@@ -192,13 +192,15 @@ class SeatState {
     DirectionPresses presses{};  // since the last update
     bool is_operated = false;    // by the player: what changed is not only who hears what
     bool is_plain = false;       // smoothing does not come between what is pushed and the value
-    /// Displacements since the last update; of a motion, what the rates have come to as well.
+    /// Displacements since the last update, and what rates have come to. Of a pointer, what it has
+    /// not been moved by yet.
     Vec2 way{};
   };
   struct PointerState {
-    Vec2 position{};
-    const Slot* slot = nullptr;  // where it comes from; nullptr while nothing points
-    const Route* route = nullptr;
+    Vec2 position = middle_of_part;  // in shares of the part
+    const Slot* slot = nullptr;      // the device that pointed last; nullptr while nothing points
+    const Route* route = nullptr;    // of a place; nullptr where a stick or keys moved it
+    Time until{};                    // up to here it has been moved
   };
   /// Of an action that toggles turn on and off.
   struct ToggleState {
@@ -229,7 +231,6 @@ class SeatState {
   void lean_quickly(Slot& slot, const Wires::Bundle& bundle, Vec2 value);
   void nudge(Slot& slot, const Wire& wire, Vec2 value);
   void press_by_detents(Slot& slot, const Wire& wire, Vec2 value);
-  void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
   void operate_with_controls(Slot& slot, Source source, Vec2 value);
   void operate_with_control(Slot& slot, const Route& with, Vec2 value);
   void release(Slot& slot, const Route& route);
@@ -249,6 +250,17 @@ class SeatState {
   Vec2 stick_value(const Finger& finger, std::uint32_t zone) const;
   Vec2 in_shorter_sides(Vec2 place) const;
   static const Finger* oldest_finger(const Slot& slot, std::uint32_t zone, std::uint32_t after);
+
+  // Pointers (seat_pointers.cpp)
+  void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
+  void move_pointer(ActionId action, Time until);
+  void push_pointer(ActionId action);
+  bool is_smoothing(ActionId action) const;
+  bool is_pointed(ActionId action) const;
+  bool may_be_pushed(ActionId action, const Slot& slot) const;
+  void look_for_pointers();
+  void end_pushes(ActionId action);
+  void keep_pointers();
 
   // Gestures (seat_gestures.cpp)
   void begin_contact(Slot& slot, const Route& route, RouteState& state);
@@ -271,6 +283,8 @@ class SeatState {
   void retarget(Slot& slot, const LiveBinding& binding, Cause cause);
   void settle_rewired_flows();
   void list_flow(Slot& slot, const LiveBinding& binding);
+  void advance(ActionId action, Time until);
+  void advance_all(ActionId action, Time until);
   void advance(Slot& slot, const LiveBinding& binding, Time until);
   void advance(Slot& slot, const LiveBinding& binding, Time until, bool counts);
   bool comes_to_rest(Slot& slot, const LiveBinding& binding);

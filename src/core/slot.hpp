@@ -1,7 +1,9 @@
 // A device as a seat has it: what its controls say, and what the seat's routes make of them.
 #pragma once
 
+#include <algorithm>
 #include <array>
+#include <cmath>
 #include <limits>
 #include <span>
 #include <vector>
@@ -17,7 +19,8 @@ namespace nextmove::core {
 struct Slot;
 
 inline constexpr Time never = Time::max();
-inline constexpr Vec2 nowhere = {-1, -1};  // a position that is not known
+inline constexpr Vec2 nowhere = {-1, -1};             // a position that is not known
+inline constexpr Vec2 middle_of_part = {0.5F, 0.5F};  // where a pointer stands at first
 
 /// Of a route to a button.
 struct RouteState {
@@ -39,15 +42,24 @@ struct FlowState {
   Vec2 pending{};          // of a smoothed displacement: what has not come through yet
   Time until{};            // up to here it has been reckoned
   bool is_listed = false;  // among those that are moving
+
+  /// Whether smoothing has let everything through, but for what nobody would see.
+  bool is_settled() const {
+    const Vec2 behind = {smooth.x - target.x, smooth.y - target.y};
+    return is_small(behind) && is_small(pending);
+  }
+
+ private:
+  static bool is_small(Vec2 v) { return std::max(std::abs(v.x), std::abs(v.y)) < 1e-4F; }
 };
 
-/// What a device comes to for an axis, a vector or a motion.
+/// What a device comes to for an action other than a button.
 struct LiveState {
-  Vec2 value{};           // of axes and vectors
-  Vec2 push{};            // likewise, without smoothing
-  float size = 0;         // how far it is pushed, smoothed or not: who drives goes by this
-  float size_before = 0;  // before the change at hand
-  float share = 1;        // of a motion: how much of what its rates add up to is within the limit
+  Vec2 value{};              // of axes and vectors
+  Vec2 push{};               // likewise, without smoothing
+  float size = 0;            // how far it is pushed, smoothed or not: who drives goes by this
+  float size_before = 0;     // before the change at hand
+  float share = 1;           // of rates: how much of what they add up to is within the limit
   bool is_smoothed = false;  // some of it is
   bool is_simple = false;    // one binding, whose opposites cancel, and nothing is smoothed
   bool is_stale = false;     // a route has changed since it was reckoned

@@ -120,13 +120,14 @@ bool has_dead_zone(const PlacedControl& control) {
 
 // The one value of an action may be the y of a stick or a mouse.
 bool stands_upright(const PlacedControl& control) {
+  constexpr unsigned across = part_right | part_left;
   const unsigned part = control.zone.empty() ? info(control.control).part : 0U;
-  return (part & ~(part_right | part_left)) != 0 && (part & (part_right | part_left)) == 0;
+  return part != 0 && (part & across) == 0;
 }
 
 void tune_shaping(const Wishes& wishes, const BindingDefinition& binding, ActionKind kind,
                   Shaping& shaping) {
-  const float most_scale = is_displacement(kind) ? 10'000 : 10;
+  const float most_scale = takes_rate(kind) ? 10'000 : 10;
   const float factor = wishes.find(&Tuning::sensitivity).value_or(1);
   shaping.scale = std::min(shaping.scale * factor, most_scale);
   const auto invert_x = wishes.find(&Tuning::invert_x);
@@ -179,7 +180,7 @@ BindingDefinition tuned(BindingDefinition binding, ActionKind kind,
   const Wishes wishes{binding, tunings};
   if (kind == ActionKind::button) {
     tune_gesture(wishes, binding.gesture);
-  } else if (kind != ActionKind::pointer) {
+  } else if (kind != ActionKind::pointer || binding.rate != 0) {
     tune_shaping(wishes, binding, kind, binding.shaping);
   }
   return binding;

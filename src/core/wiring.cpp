@@ -20,7 +20,7 @@ void map_whole(const ResolvedControl& control, ActionKind kind, Route& route) {
       control.form == ControlForm::stick_axis || control.form == ControlForm::displacement_axis;
   for (std::size_t half = 0; half < 4; ++half) {
     if (!has_half(control, half)) continue;
-    if (kind == ActionKind::vector || kind == ActionKind::motion) {
+    if (kind != ActionKind::button && !has_one_value(kind)) {
       route.to_x[half] = half_directions[half].x;
       route.to_y[half] = half_directions[half].y;
     } else {
@@ -46,11 +46,11 @@ RouteKind button_route(const ResolvedControl& control, const Gesture& gesture) {
 
 RouteKind route_kind(const ResolvedControl& control, ActionKind kind,
                      const BindingDefinition& binding) {
-  if (kind == ActionKind::pointer) return RouteKind::point;
+  if (control.form == ControlForm::position) return RouteKind::point;
   if (kind == ActionKind::button) return button_route(control, binding.gesture);
   if (control.source_form == ControlForm::displacement) return RouteKind::nudge;
   const Shaping& shaping = binding.shaping;
-  const bool takes_time = is_displacement(kind) || shaping.smoothing > Duration::zero();
+  const bool takes_time = takes_rate(kind) || shaping.smoothing > Duration::zero();
   return takes_time ? RouteKind::flow : RouteKind::lean;
 }
 

@@ -25,9 +25,9 @@ enum class RouteKind : std::uint8_t {
   lean,     ///< an axis or vector, by a key, a trigger or a stick
   contact,  ///< a button, by part of a stick or with a gesture
   impulse,  ///< a button, by a displacement, which is never "down"
-  flow,     ///< a motion by a stick or a key, or whatever is smoothed: what takes time
+  flow,     ///< a rate of a stick or a key, or whatever is smoothed: what takes time
   nudge,    ///< an axis, vector or motion, by a displacement
-  point,    ///< a pointer
+  point,    ///< a pointer, by a place
 };
 
 /// Whether a route of this kind adds to the value of an axis or a vector, or to the flow of one.
@@ -60,7 +60,7 @@ struct Route {
   std::array<float, 4> to_y{};
 };
 
-/// The routes of an axis, a vector or a motion on one kind of device that are shaped together: that
+/// The routes of an action other than a button on one kind of device that are shaped together: that
 /// of a control which drives the whole action, or those of all directions with equal shaping, in
 /// whichever binding and context they stand. Their states are neighbours.
 struct LiveBinding {
@@ -72,9 +72,9 @@ struct LiveBinding {
   std::uint32_t flow = no_index;    ///< where a device keeps its flow, where it takes time
   ActionId action = ActionId::none;
   float smoothing = 0;  ///< time constant in seconds
-  float rate = 1;       ///< of a motion
+  float rate = 1;       ///< of what takes one
 
-  /// Of a motion: the largest rate that comes of it.
+  /// Likewise: the largest rate that comes of it.
   float reach() const { return shaping.scale() * rate; }
 };
 
@@ -97,17 +97,17 @@ class Wiring {
   const std::vector<Route>& routes() const { return routes_; }
   const Gesture& gesture(const Route& route) const { return gestures_[route.gesture]; }
 
-  /// Those through which a device of this kind drives an axis, a vector or a motion.
+  /// Those through which a device of this kind drives an action other than a button.
   std::span<const LiveBinding> live_bindings(ActionId action, DeviceKind device) const {
     const Index* at = &first_binding_[live_cell(action, device)];
     return {bindings_.data() + at[0], bindings_.data() + at[1]};
   }
   const LiveBinding& binding(Index index) const { return bindings_[index]; }
-  /// Whether devices of this kind drive the axis, vector or motion.
+  /// Whether devices of this kind drive the action.
   bool drives(DeviceKind device, ActionId action) const {
     return ((actions_[index(action)].drivers >> static_cast<unsigned>(device)) & 1U) != 0;
   }
-  /// Of a motion: the largest rate of a stick or a key; 0 without one.
+  /// The largest rate of a stick or a key; 0 without one.
   float reach(ActionId action) const { return actions_[index(action)].reach; }
   /// How the action is read digitally.
   const Thresholds& digital(ActionId action) const { return actions_[index(action)].digital; }

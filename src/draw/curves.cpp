@@ -14,8 +14,8 @@ constexpr int steps = 100;
 PlaybookDefinition only(BindingDefinition binding, const ActionDefinition& action,
                         std::span<const ZoneDefinition> zones) {
   ActionDefinition still = action;
-  if (is_displacement(action.kind)) {
-    still.kind = action.kind == ActionKind::turn ? ActionKind::axis : ActionKind::vector;
+  if (takes_rate(action.kind)) {
+    still.kind = has_one_value(action.kind) ? ActionKind::axis : ActionKind::vector;
     binding.shaping.scale = 1;
   }
   binding.rate = 0;
@@ -111,7 +111,7 @@ class Probe {
 std::vector<ShapedCurve> curves_of(const Playbook& playbook, ActionId id) {
   const ActionDefinition& action = playbook.action(id);
   std::vector<ShapedCurve> curves;
-  if (action.kind == ActionKind::button || action.kind == ActionKind::pointer) return curves;
+  if (action.kind == ActionKind::button) return curves;
   for (const ContextDefinition& context : playbook.contexts()) {
     for (const BindingDefinition& binding : context.bindings) {
       const PlacedControl control = pushed_control(binding);

@@ -108,8 +108,11 @@ Json binding_schema() {
       {"scale", described({{"type", "number"}, {"exclusiveMinimum", 0}, {"maximum", 10000}},
                           "A factor, at the end.")},
       {"invert", described({{"enum", {true, false, "x", "y"}}}, "Which axes are turned round.")},
-      {"rate", described({{"type", "number"}, {"exclusiveMinimum", 0}, {"maximum", 1000000}},
-                         "Of a motion: how much a second at full push of a stick or a key.")},
+      {"rate",
+       described(
+           {{"type", "number"}, {"exclusiveMinimum", 0}, {"maximum", 1000000}},
+           "How much a second at full push, where a stick or a key drives a motion, a turn or a "
+           "pointer; of a pointer in shorter sides of the part of the window.")},
       {"press_at", described(above_zero, "A button is pressed from this value on ...")},
       {"release_at", described(above_zero, "... and released below this one.")},
       {"pass_on", described({{"type", "boolean"}}, "Contexts below hear the control as well.")},

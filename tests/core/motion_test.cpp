@@ -331,9 +331,10 @@ TEST(CheckMotions, ControlsAndNumbersMustFit) {
           "MouseMotionY cannot drive the axis \"throttle\"; an axis takes an axis of a stick or of "
           "the wheel, a trigger, or more = and less =; what is moved and not held drives a turn: "
           "kind = \"turn\"",
-          "rate is for motions and turns; scale is for the rest", "a pointer takes no shaping",
-          "Finger1 cannot drive the pointer \"aim\"; a pointer takes MousePosition or "
-          "Finger1Position",
+          "rate is for motions, turns and pointers; scale is for the rest",
+          "a place takes no shaping; what a stick or a key pushes does",
+          "Finger1 cannot drive the pointer \"aim\"; a pointer takes MousePosition, "
+          "Finger1Position, a stick, or up =, down =, left = and right =",
           "MousePosition cannot drive the motion \"look\"; a motion takes MouseMotion, the wheel, "
           "a "
           "stick, or up =, down =, left = and right =",

@@ -127,8 +127,7 @@ TEST_F(Opposites, AreForWhatHasDirections) {
   definition.contexts[0].bindings.push_back({.action = "horn", .control = Space});
   const std::vector<Diagnostic> problems = check(definition);
   ASSERT_EQ(problems.size(), 1U);
-  EXPECT_EQ(problems[0].message,
-            "opposite is for axes, vectors, motions and turns, which have directions");
+  EXPECT_EQ(problems[0].message, "opposite is for what has directions; \"horn\" is a button");
 }
 
 }  // namespace

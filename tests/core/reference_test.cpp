@@ -228,9 +228,10 @@ class SideBySide {
     return {};
   }
 
-  std::string difference() const {
+  std::string difference() {
     for (std::size_t i = 0; i < seat_.readings().size(); ++i) {
       const std::string difference = model_.difference(i, seat_.readings()[i]);
+      if (difference.empty()) model_.follow(i, seat_.readings()[i]);
       if (!difference.empty()) return hub_.playbook().actions()[i].name + ": " + difference;
     }
     return {};

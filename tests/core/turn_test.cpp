@@ -7,7 +7,7 @@ namespace {
 
 using enum Control;
 
-PlaybookDefinition definition() {
+PlaybookDefinition chart_with_a_zoom() {
   return {.actions = {{.name = "zoom", .kind = ActionKind::turn}, {.name = "close"}},
           .contexts = {{.name = "chart",
                         .bindings = {{.action = "zoom", .control = WheelY},
@@ -24,7 +24,7 @@ struct Turns : ::testing::Test {
 
   float zoomed() { return stage.seat().read(zoom).value; }
 
-  testing::Rehearsal stage{make(definition())};
+  testing::Rehearsal stage{make(chart_with_a_zoom())};
   Turn zoom = stage.hub().playbook().turn("zoom");
 };
 
@@ -128,7 +128,7 @@ TEST_F(Turns, ATuningTurnsTheAxisOfTheControlRound) {
   EXPECT_EQ(moved_with({.invert_x = true, .invert_y = true}), -1);
 }
 
-std::string problem_of(ActionKind kind, BindingDefinition binding) {
+std::string problem_of_kind(ActionKind kind, BindingDefinition binding) {
   binding.action = "it";
   const auto found = check({.actions = {{.name = "it", .kind = kind}},
                             .contexts = {{.name = "helm", .bindings = {std::move(binding)}}}});
@@ -137,45 +137,45 @@ std::string problem_of(ActionKind kind, BindingDefinition binding) {
 
 TEST(KindsThatDoNotFit, SayWhichDoes) {
   using enum ActionKind;
-  EXPECT_EQ(problem_of(axis, {.control = MouseMotionX}),
+  EXPECT_EQ(problem_of_kind(axis, {.control = MouseMotionX}),
             "MouseMotionX cannot drive the axis \"it\"; an axis takes an axis of a stick or of the "
             "wheel, a trigger, or more = and less =; what is moved and not held drives a turn: "
             "kind = \"turn\"");
-  EXPECT_EQ(problem_of(vector, {.control = MouseMotion}),
+  EXPECT_EQ(problem_of_kind(vector, {.control = MouseMotion}),
             "MouseMotion cannot drive the vector \"it\"; a vector takes a stick, the wheel, or up "
             "=, down =, left = and right =; what is moved and not held drives a motion: kind = "
             "\"motion\"");
-  EXPECT_EQ(problem_of(turn, {.control = MouseMotion}),
+  EXPECT_EQ(problem_of_kind(turn, {.control = MouseMotion}),
             "MouseMotion cannot drive the turn \"it\"; a turn takes MouseMotionX or MouseMotionY, "
             "WheelX or WheelY, an axis of a stick, a trigger, or more = and less =; for two values "
             "make it a motion: kind = \"motion\"");
-  EXPECT_EQ(problem_of(motion, {.more = KeyX, .rate = 1}),
+  EXPECT_EQ(problem_of_kind(motion, {.more = KeyX, .rate = 1}),
             "\"it\" is a motion and has no direction \"more\"; a motion takes MouseMotion, the "
             "wheel, a stick, or up =, down =, left = and right =; more = and less = are of one "
             "value: kind = \"turn\"");
-  EXPECT_EQ(problem_of(turn, {.up = KeyX, .rate = 1}),
+  EXPECT_EQ(problem_of_kind(turn, {.up = KeyX, .rate = 1}),
             "\"it\" is a turn and has no direction \"up\"; a turn takes MouseMotionX or "
             "MouseMotionY, WheelX or WheelY, an axis of a stick, a trigger, or more = and less =");
 }
 
 TEST(KindsThatDoNotFit, ATurnNeedsARateOfASingleKeyAsMotionsDo) {
-  EXPECT_EQ(problem_of(ActionKind::turn, {.more = KeyX}),
+  EXPECT_EQ(problem_of_kind(ActionKind::turn, {.more = KeyX}),
             "the turn \"it\" needs rate = how much a second at full push (above 0, at most "
             "1000000) from a stick or a key");
-  EXPECT_EQ(problem_of(ActionKind::axis, {.more = KeyX, .rate = 1}),
-            "rate is for motions and turns; scale is for the rest");
+  EXPECT_EQ(problem_of_kind(ActionKind::axis, {.more = KeyX, .rate = 1}),
+            "rate is for motions, turns and pointers; scale is for the rest");
 }
 
 TEST(KindsThatDoNotFit, OneValueIsTurnedRoundAsAWhole) {
-  EXPECT_EQ(problem_of(ActionKind::turn, {.control = WheelY, .shaping = {.invert_y = true}}),
+  EXPECT_EQ(problem_of_kind(ActionKind::turn, {.control = WheelY, .shaping = {.invert_y = true}}),
             "\"it\" has one value; invert = true turns it round");
-  EXPECT_EQ(problem_of(ActionKind::axis, {.control = WheelY, .shaping = {.invert_y = true}}),
+  EXPECT_EQ(problem_of_kind(ActionKind::axis, {.control = WheelY, .shaping = {.invert_y = true}}),
             "\"it\" has one value; invert = true turns it round");
 }
 
 TEST(KindsThatDoNotFit, AMotionThatNeverMovesInOneDirectionIsWarnedOf) {
   const auto warning = [](BindingDefinition binding) {
-    return problem_of(ActionKind::motion, binding);
+    return problem_of_kind(ActionKind::motion, binding);
   };
   EXPECT_EQ(warning({.control = MouseMotionY}),
             "the motion \"it\" goes up and down only, and reads 0 in x; for one value write kind = "
@@ -190,7 +190,7 @@ TEST(KindsThatDoNotFit, AMotionThatNeverMovesInOneDirectionIsWarnedOf) {
 
 TEST(Turn, AWrongHandleIsToldByItsKind) {
   Complaints told;
-  const Playbook playbook = make(definition());
+  const Playbook playbook = make(chart_with_a_zoom());
   playbook.motion("zoom");
   EXPECT_EQ(told.take(),
             Sentences{"Playbook::motion: \"zoom\" is a turn; use playbook.turn(\"zoom\")"});

@@ -539,7 +539,7 @@ TEST(PlaybookReader, SaysWhatIsWrongWithGesturesAndTheRest) {
             "8:35 hold must be a time like \"800ms\" or \"1.5s\"\n"
             "8:43 a binding has one gesture; write two bindings\n"
             "8:49 tap must be a time like \"800ms\" or \"1.5s\"\n"
-            "9:1 the motion \"look\" needs rate = how much a second at full push (above 0, at most "
+            "9:21 the motion \"look\" needs rate = how much a second at full push (above 0, at most "
             "1000000) from a stick or a key\n"
             "9:46 there is no touch zone \"whel\"; did you mean \"wheel\"?\n");
   EXPECT_EQ(problems_of("horn = [{ control = \"KeyE\", repeat = \"1s\", with = [3] },\n"

@@ -29,6 +29,7 @@ constexpr std::array axes = {PadLeftStickX, PadLeftStickY, PadLeftTrigger, Wheel
 constexpr std::array vectors = {PadLeftStick, PadRightStick, Wheel};
 constexpr std::array motions = {MouseMotion,    MouseMotionX, PadLeftStick,
                                 PadRightStickY, WheelY,       Wheel};
+constexpr std::array pointers = {MousePosition, MousePosition, PadLeftStick, PadRightStickX};
 constexpr std::array turns = {MouseMotionX, MouseMotionY, PadLeftStickX, PadLeftTrigger, WheelY};
 
 class Maker {
@@ -42,7 +43,7 @@ class Maker {
           .name = "action" + std::to_string(i),
           .kind = static_cast<ActionKind>(i < 3 ? 0 : below(action_kind_count))};
       const bool is_digital = action.kind == ActionKind::axis || action.kind == ActionKind::vector;
-      const bool has_directions = is_digital || is_displacement(action.kind);
+      const bool has_directions = action.kind != ActionKind::button;
       if (has_directions && one_in(4)) action.opposite = Opposite::last;
       if (is_digital && one_in(3)) action.digital = {.press_at = 0.7F, .release_at = 0.2F};
       if (one_in(3)) action.label = "Label";
@@ -109,7 +110,8 @@ class Maker {
     std::vector<BindingDefinition>& bindings = book_.contexts.back().bindings;
     bindings.push_back(binding_for(book_.actions[pick(book_.actions.size())]));
     for (const Diagnostic& problem : check(book_)) {
-      if (problem.message.rfind("nothing drives", 0) == 0) continue;
+      const bool is_unfinished = problem.message.rfind("nothing drives", 0) == 0;
+      if (is_unfinished || problem.severity == Severity::warning) continue;
       bindings.pop_back();
       return;
     }
@@ -129,18 +131,19 @@ class Maker {
     if (action.kind == ActionKind::button) {
       if (one_in(2)) binding.gesture = gesture();
       if (one_in(4)) binding.thresholds = {.press_at = 0.75F, .release_at = 0.25F};
-    } else if (action.kind != ActionKind::pointer && one_in(2)) {
+    } else if (binding.control.control != MousePosition && one_in(2)) {
       set_shaping(binding.shaping);
       if (has_one_value(action.kind)) binding.shaping.invert_y = binding.shaping.invert_x;
     }
     if (is_displacement(action.kind) && one_in(2)) binding.rate = 10;
+    const bool is_pushed =
+        action.kind == ActionKind::pointer && binding.control.control != MousePosition;
+    if (is_pushed) binding.rate = one_in(3) ? 1 : 4;
     return binding;
   }
 
   void set_controls(BindingDefinition& binding, ActionKind kind) {
-    const bool has_directions =
-        kind != ActionKind::button && kind != ActionKind::pointer && one_in(2);
-    if (has_directions) {
+    if (kind != ActionKind::button && one_in(2)) {
       for (const Direction& direction : directions()) {
         if (direction.fits(kind) && !one_in(4)) binding.*direction.control = one_of(buttons);
       }
@@ -157,7 +160,7 @@ class Maker {
       case ActionKind::vector: binding.control = one_of(vectors); break;
       case ActionKind::motion: binding.control = one_of(motions); break;
       case ActionKind::turn: binding.control = one_of(turns); break;
-      case ActionKind::pointer: binding.control = MousePosition; break;
+      case ActionKind::pointer: binding.control = one_of(pointers); break;
     }
   }
 

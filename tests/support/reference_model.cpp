@@ -212,7 +212,7 @@ void ReferenceModel::work_off(const Queued& queued) {
     forget_peaks(*device);
     for (std::size_t a = 0; a < actions_.size(); ++a) {
       Action& action = actions_[a];
-      if (action.pointer == device->id) action.pointer = DeviceId::none;
+      if (action.pusher == device->id) action.pusher = DeviceId::none;
       if (action.driver == device->id) action.driver = DeviceId::none;
     }
     devices_.erase(device);
@@ -238,6 +238,7 @@ void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time ti
   const std::vector<std::size_t> items = items_on(source);
   note_what_is_operated(items, device.values[source], value);
   device.values[source] = value;
+  point(items);
   const std::array<float, 4> halves = halves_of(value);
   for (std::size_t half = 0; half < 4; ++half) {
     int& press = device.pressed[source][half];

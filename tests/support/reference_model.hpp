@@ -35,6 +35,8 @@ class ReferenceModel {
 
   /// Empty where `reading` is what the action reads as; else what is wrong.
   std::string difference(std::size_t action, const Reading& reading) const;
+  /// What a pointer is pushed adds up, and rounding with it: it goes on from where it is read.
+  void follow(std::size_t action, const Reading& reading);
 
  private:
   struct Point {
@@ -92,9 +94,10 @@ class ReferenceModel {
     // the reading
     ButtonReading button;
     Point value;
-    Vec2 place;
+    Point place{0.5, 0.5};
     bool present = false;
-    DeviceId pointer = DeviceId::none;
+    DeviceId pointer = DeviceId::none;  // the device that points; none while nothing does
+    DeviceId pusher = DeviceId::none;   // that pushed it last, if none has pointed at a place since
     // who drives
     DeviceId driver = DeviceId::none;
     Point way;      // displacements, and of a motion what rates came to, since the last update
@@ -150,6 +153,11 @@ class ReferenceModel {
   void settle_contexts();
   void note_what_is_down();
   void find_pointers();
+  void point(const std::vector<std::size_t>& items);
+  void push_pointers();
+  bool may_push(DeviceId device, std::size_t action) const;
+  bool is_bending() const;
+  void settle_pushes();
 
   std::array<double, 4> contribution(const Item& item, Vec2 value) const;
   Shaping shaping_on(DeviceKind kind, std::size_t binding) const;
@@ -161,6 +169,7 @@ class ReferenceModel {
   Point shaped(const Device& device, std::size_t group) const;
   bool takes_time(const BindingDefinition& binding) const;
   void move_flows(Time until);
+  void move_all_flows(Time until);
   double rate_of(std::size_t binding) const;
   double largest_rate(const Device* device, std::size_t action) const;
   double size_of_rates(const Device& device, std::size_t action) const;

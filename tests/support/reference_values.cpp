@@ -10,6 +10,8 @@
 namespace nextmove::support {
 namespace {
 
+using namespace std::chrono_literals;
+
 double usual_dead_zone(ControlForm form) {
   if (form == ControlForm::trigger) return 0.05;
   const bool is_stick = form == ControlForm::stick || form == ControlForm::stick_axis ||
@@ -26,17 +28,74 @@ void ReferenceModel::find_pointers() {
   for (std::size_t a = 0; a < actions_.size(); ++a) {
     Action& action = actions_[a];
     if (book_.actions[a].kind != ActionKind::pointer) continue;
-    action.pointer = DeviceId::none;
+    // What smoothing still holds back is lost with who may push.
+    for (Device& device : devices_) {
+      if (may_push(device.id, a)) continue;
+      for (std::size_t b = 0; b < bindings_.size(); ++b) {
+        if (binding_actions_[b] == a) device.flows[b].smooth = device.flows[b].target;
+      }
+    }
+    action.pointer = may_push(action.pusher, a) ? action.pusher : DeviceId::none;
+    if (action.pointer != DeviceId::none) continue;
     for (const Device& device : devices_) {
       for (const Item& item : items_) {
         const auto value = device.values.find(item.control.source);
-        if (item.action != a || value == device.values.end() || !is_entered(item.context)) continue;
-        if (!hears_all(item)) continue;
+        const bool is_place = item.control.form == ControlForm::position;
+        if (item.action != a || !is_place || value == device.values.end()) continue;
+        if (!is_entered(item.context) || !hears_all(item)) continue;
         action.pointer = device.id;
-        action.place = value->second;
+        action.pusher = DeviceId::none;
+        const Vec2 place = value->second;
+        action.place = {static_cast<double>(place.x), static_cast<double>(place.y)};
       }
     }
   }
+}
+
+// Somebody points at a place: whoever pushed before does not count any more.
+void ReferenceModel::point(const std::vector<std::size_t>& items) {
+  for (const std::size_t i : items) {
+    const Item& item = items_[i];
+    const bool is_place = item.control.form == ControlForm::position;
+    if (is_place && hears_all(item)) actions_[item.action].pusher = DeviceId::none;
+  }
+}
+
+bool ReferenceModel::may_push(DeviceId id, std::size_t action) const {
+  const Device* device = find_device(id);
+  return device != nullptr && std::any_of(items_.begin(), items_.end(), [&](const Item& item) {
+           return item.action == action && item.control.device == device->kind &&
+                  item.control.form != ControlForm::position && is_entered(item.context) &&
+                  hears_any(item);
+         });
+}
+
+// What the rates have come to moves them on, in a window of 16 by 9.
+void ReferenceModel::push_pointers() {
+  for (std::size_t a = 0; a < actions_.size(); ++a) {
+    Action& action = actions_[a];
+    if (book_.actions[a].kind != ActionKind::pointer) continue;
+    const Point way = std::exchange(action.way, {});
+    const bool is_still = way.x == 0 && way.y == 0;
+    if (is_still || action.mutes > 0) continue;
+    action.place = {std::clamp(action.place.x + way.x * 9 / 16, 0.0, 1.0),
+                    std::clamp(action.place.y - way.y, 0.0, 1.0)};
+    action.pointer = action.pusher = action.driver;
+  }
+}
+
+// Whether smoothing bends the way of a pointer.
+bool ReferenceModel::is_bending() const {
+  return std::any_of(devices_.begin(), devices_.end(), [&](const Device& device) {
+    for (std::size_t b = 0; b < bindings_.size(); ++b) {
+      const Flow& flow = device.flows[b];
+      const bool is_off =
+          std::hypot(flow.smooth.x - flow.target.x, flow.smooth.y - flow.target.y) > 1e-4;
+      const bool is_pointer = book_.actions[binding_actions_[b]].kind == ActionKind::pointer;
+      if (is_pointer && is_off && takes_time(*bindings_[b])) return true;
+    }
+    return false;
+  });
 }
 
 // How far right, left, up and down.
@@ -156,9 +215,15 @@ bool ReferenceModel::takes_time(const BindingDefinition& binding) const {
   return binding.rate > 0 || binding.shaping.smoothing > Duration::zero();
 }
 
+// At the edge of the window it matters when a pointer turns round, so it goes there in small steps.
 void ReferenceModel::move_flows(Time until) {
+  while (until - moved_until_ > 1ms && is_bending()) move_all_flows(moved_until_ + 1ms);
+  move_all_flows(until);
+}
+
+void ReferenceModel::move_all_flows(Time until) {
   if (until <= moved_until_) return;
-  if (moved_until_ < counts_from_ && until > counts_from_) move_flows(counts_from_);
+  if (moved_until_ < counts_from_ && until > counts_from_) move_all_flows(counts_from_);
   const bool counts = moved_until_ >= counts_from_;
   const double dt = to_seconds(until - moved_until_);
   moved_until_ = until;
@@ -184,6 +249,7 @@ void ReferenceModel::move_flows(Time until) {
       flow.pending = {flow.pending.x * kept, flow.pending.y * kept};
     }
   }
+  push_pointers();
 }
 
 // Of what the rates on a device add up to, how much is within the largest of them.
@@ -269,7 +335,7 @@ bool ReferenceModel::is_smoothed(const Device& device, std::size_t action) const
 }
 
 double ReferenceModel::size_of(const Device& device, std::size_t action) const {
-  if (is_displacement(book_.actions[action].kind)) {
+  if (takes_rate(book_.actions[action].kind)) {
     const double most = largest_rate(&device, action);
     return most > 0 ? std::min(size_of_rates(device, action), most) / largest_rate(nullptr, action)
                     : 0;
@@ -284,12 +350,12 @@ double ReferenceModel::size_of(const Device& device, std::size_t action) const {
 void ReferenceModel::weigh() {
   for (std::size_t a = 0; a < actions_.size(); ++a) {
     const ActionKind kind = book_.actions[a].kind;
-    if (kind == ActionKind::button || kind == ActionKind::pointer) continue;
+    if (kind == ActionKind::button) continue;
     choose_driver(a);
     Action& action = actions_[a];
     const auto driver = std::find_if(devices_.begin(), devices_.end(),
                                      [&](const Device& it) { return it.id == action.driver; });
-    if (is_displacement(kind)) continue;
+    if (takes_rate(kind)) continue;
     note_digits(a);
     const bool is_pushed =
         driver != devices_.end() && driver->sizes[a] > 0 && !is_smoothed(*driver, a);
@@ -390,7 +456,21 @@ void ReferenceModel::read() {
     action.way = {};
   }
   weigh();
+  settle_pushes();
   for (Action& action : actions_) action.peak = {};
+}
+
+// Smoothing is over where so little is left.
+void ReferenceModel::settle_pushes() {
+  for (Device& device : devices_) {
+    for (std::size_t b = 0; b < bindings_.size(); ++b) {
+      Flow& flow = device.flows[b];
+      const bool is_off = std::max(std::abs(flow.smooth.x - flow.target.x),
+                                   std::abs(flow.smooth.y - flow.target.y)) >= 1e-4;
+      const bool is_pointer = book_.actions[binding_actions_[b]].kind == ActionKind::pointer;
+      if (is_pointer && !is_off) flow.smooth = flow.target;
+    }
+  }
 }
 
 // Neither smoothed nor moved by a wheel.
@@ -398,6 +478,12 @@ bool ReferenceModel::is_plain(std::size_t action) const {
   return std::none_of(items_.begin(), items_.end(), [&](const Item& item) {
     return item.action == action && (is_moved(item.control.form) || takes_time(*item.definition));
   });
+}
+
+void ReferenceModel::follow(std::size_t action, const Reading& reading) {
+  if (reading.kind != ActionKind::pointer) return;
+  actions_[action].place = {static_cast<double>(reading.value.x),
+                            static_cast<double>(reading.value.y)};
 }
 
 std::string ReferenceModel::difference(std::size_t a, const Reading& reading) const {
@@ -420,11 +506,15 @@ std::string ReferenceModel::difference(std::size_t a, const Reading& reading) co
     }
     case ActionKind::pointer:
       if (action.present == reading.is_present &&
-          (!action.present || action.place == reading.value)) {
+          std::abs(action.place.x - static_cast<double>(reading.value.x)) < 2e-3 &&
+          std::abs(action.place.y - static_cast<double>(reading.value.y)) < 2e-3) {
         return {};
       }
-      return "expected a pointer " + std::to_string(action.present) + ", read " +
-             std::to_string(reading.is_present);
+      return "expected a pointer " + std::to_string(action.present) + " at " +
+             number(action.place.x) + ' ' + number(action.place.y) + ", read " +
+             std::to_string(reading.is_present) + " at " +
+             number(static_cast<double>(reading.value.x)) + ' ' +
+             number(static_cast<double>(reading.value.y));
     default: break;
   }
   const auto words = [](const Digital& digits, const DirectionPresses& ways) {

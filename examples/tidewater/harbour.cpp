@@ -56,9 +56,11 @@ Harbour::Harbour(const nextmove::Playbook& playbook, nextmove::Seat& seat, Crane
   crane_handlers_
       .on(slew_, [this](const nextmove::AxisReading& slew) { crane_.slewing = slew.value; })
       .on(hoist_, [this](const nextmove::AxisReading& hoist) { crane_.hoisting = hoist.value; });
-  pilot_step_ = seat_.add_interceptor([this](nextmove::Incoming& it) { steer_to_berth(it); });
+  pilot_step_ = seat_.add_interceptor("docking pilot",
+                                      [this](nextmove::Incoming& it) { steer_to_berth(it); });
   if (choices_.auto_lamp) {
-    lamp_step_ = seat_.add_interceptor([this](nextmove::Incoming& it) { light_in_fog(it); });
+    lamp_step_ =
+        seat_.add_interceptor("fog lamp", [this](nextmove::Incoming& it) { light_in_fog(it); });
   }
   seat_.enter("helm");
   tug_.position = start;

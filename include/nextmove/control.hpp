@@ -20,6 +20,9 @@ enum class Control : std::uint16_t {
 #undef NEXTMOVE_CONTROL
 };
 
+/// No displacement goes further, so that sums of them stay finite.
+inline constexpr float most_moved = 1e9F;
+
 /// The values that a control takes. x grows to the right, y grows up.
 enum class ControlForm : std::uint8_t {
   button,             ///< x is 0 or 1
@@ -27,7 +30,7 @@ enum class ControlForm : std::uint8_t {
   stick,              ///< x and y are -1..1
   stick_axis,         ///< one axis of a stick, -1..1
   stick_half,         ///< one direction of a stick, 0..1
-  displacement,       ///< x and y are a movement: counts (mouse) or detents (wheel)
+  displacement,       ///< x and y are a movement: counts (mouse) or detents (wheel); see most_moved
   displacement_axis,  ///< one axis of a displacement
   displacement_half,  ///< one direction of a displacement, 0 or more
   position,           ///< x and y are a place in the window, 0..1 from its top left corner

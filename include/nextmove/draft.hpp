@@ -132,7 +132,8 @@ class Draft {
   DraftAnswer reset(DeviceKind device, OnClash on_clash = OnClash::refuse);
   void reset();
 
-  /// Sets what this tuning sets, and leaves the rest of the one for the same action and device.
+  /// Sets what this tuning sets, and leaves the rest of the one for the same action and device. Of
+  /// several in a row that set the same of the same (a slider on its way), undo takes all back.
   void tune(const Tuning& tuning);
   /// What is tuned for an action (empty: for all) on a device.
   Tuning tuning(std::string_view action, std::optional<DeviceKind> device) const;
@@ -147,21 +148,23 @@ class Draft {
 
   /// Whether it differs from what it started with.
   bool is_changed() const;
-  bool can_undo() const { return states_.size() > 1; }
+  bool can_undo() const { return !before_.empty(); }
   /// Takes the last change back; does nothing where there is none.
   void undo();
   /// Takes all changes back, as one more change.
   void discard();
 
   /// For the library's own modules.
-  const core::DraftState& state() const { return *states_.back(); }
+  const core::DraftState& state() const { return *state_; }
 
  private:
   template <class Attempt>
   DraftAnswer attempt(const Attempt& make);
   void become(Profile profile);
 
-  std::vector<std::shared_ptr<const core::DraftState>> states_;  // the present one comes last
+  std::shared_ptr<const core::DraftState> state_;
+  std::vector<Profile> before_;        // what undo goes back to, the last change last
+  std::optional<Tuning> last_tuning_;  // where the last change was one
 };
 
 /// Whether all contexts that bind the action bind it alike, so that one slot stands for all of

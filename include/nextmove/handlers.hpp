@@ -3,8 +3,8 @@
 
 #include <cstdint>
 #include <functional>
+#include <memory>
 #include <string_view>
-#include <vector>
 
 #include <nextmove/action.hpp>
 #include <nextmove/profile.hpp>
@@ -14,22 +14,30 @@ namespace nextmove {
 
 class Seat;
 
+namespace core {
+class Handlers;
+}
+
 /// What one thing of the game does about actions: a crane brings a set of its own, which is
 /// attached while somebody works it. Handlers are called at the end of Hub::update, when all
-/// readings stand; they may enter and leave contexts, attach and detach. Of several sets, the one
-/// attached first is called first; the handlers of a set in the order of adding. Add them before
-/// attaching. Nothing is allocated when they are called. A handler must not destroy its own set.
+/// readings stand; they may do whatever the game may do, but for updating the hub: enter and leave
+/// contexts, adopt a playbook, attach and detach, and destroy or move any set, also their own. Of
+/// several sets, the one attached first is called first; the handlers of a set in the order of
+/// adding. Add them before attaching. Nothing is allocated when they are called.
 /// An empty handle, an empty function, or a handler that is added while the set is attached or
 /// calls its handlers is a complaint, and is not added; a handle whose action the seat's playbook
 /// does not have is one when the set is attached, and its handler is not called.
+/// A set that was moved from is empty.
 class HandlerSet {
  public:
-  HandlerSet() = default;
-  ~HandlerSet();  ///< leaves the seat without a word to the handlers
+  HandlerSet();
+  ~HandlerSet();                            ///< leaves the seat without a word to the handlers
+  HandlerSet(HandlerSet&& other) noexcept;  ///< attached where the other was
+  HandlerSet& operator=(HandlerSet&& other) noexcept;
   HandlerSet(const HandlerSet&) = delete;
   HandlerSet& operator=(const HandlerSet&) = delete;
 
-  /// Once for every press or release.
+  /// Once for every press or release. A release is told only of what the set was told pressed.
   HandlerSet& on_press(Button action, std::function<void()> handler);
   /// Once for every press of a direction (see DirectionPresses): more or less; up, down, left or
   /// right. One that the action does not have is a complaint.
@@ -46,39 +54,28 @@ class HandlerSet {
   HandlerSet& on(Pointer action, std::function<void(const PointerReading&)> handler);
 
   /// Listens to this seat instead of any before. In the next update it is told of all values that
-  /// are not at rest; a button that is down already is no press.
+  /// are not at rest; a button that is down already is no press, nor is its release a release.
   void attach(Seat& seat);
+
+  /// Likewise, and lies over the sets attached before: while it does, they are not told of actions
+  /// for which this one has a handler, as if they were detached. So a menu takes up and down from
+  /// the boat, and gives them back when it closes.
+  void attach_over(Seat& seat);
 
   /// Listens to nobody. Whatever the handlers were told of comes to rest at once: buttons are
   /// released, values are 0, pointers are gone. So a boat does not sail on when its helm is left.
   void detach();
 
-  bool is_attached() const { return seat_ != nullptr; }
-
-  /// For the library's own modules.
-  void call();
-  void forget_seat() { seat_ = nullptr; }
+  bool is_attached() const;
 
  private:
-  struct Handler {
-    ActionId action;
-    std::uint32_t hash;
-    ActionKind kind;
-    std::function<void(const Reading&)> call;
-    bool is_active = false;  // the last it was told was not rest
-  };
-
   template <class Handle>
   HandlerSet& add_direction(Handle action, ActionPart direction, std::function<void()> handler);
   template <class Handle, class Function, class Tell>
   HandlerSet& add(std::string_view call, Handle action, Function function, Tell tell);
-  bool find_action(Handler& handler);
-  void tell(Handler& handler, const Reading& reading);
+  core::Handlers& handlers();
 
-  std::vector<Handler> handlers_;
-  Seat* seat_ = nullptr;
-  bool is_new_ = false;   // attached since the last update
-  bool is_busy_ = false;  // some handler of it is being called
+  std::shared_ptr<core::Handlers> handlers_;  // nullptr while there are none
 };
 
 }  // namespace nextmove

@@ -211,8 +211,8 @@ class Hub {
   /// Gives the hub the shaping that bindings call for with custom = "name": from a value after dead
   /// zones and curve (length at most 1) or a displacement to what comes of it. It must always give
   /// the same for the same. A playbook may name one that is given later. To use one that was not
-  /// given is a complaint, and so are an empty function and a result that is not a number; values
-  /// then stay as they are.
+  /// given is a complaint, and so are an empty function and a result that is no finite number;
+  /// values then stay as they are.
   void set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping);
 
   /// What controls are called in prompts: the game's language, and what is printed on the keys.

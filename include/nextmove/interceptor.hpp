@@ -3,6 +3,7 @@
 
 #include <cstdint>
 #include <functional>
+#include <string>
 
 #include <nextmove/action.hpp>
 #include <nextmove/reading.hpp>
@@ -18,13 +19,19 @@ class SeatState;
 /// What is about to become the readings of one seat. An interceptor may read it, hold some of it
 /// back, replace it or add to it; presses and releases are reckoned afterwards, so what is held
 /// back was never pressed, and what is invented is pressed and released like anything else. Mutes
-/// come before: they silence what the player does, not what an interceptor makes up.
+/// come before: they silence what the player does, not what an interceptor makes up; is_muted asks.
 /// A handle whose action the playbook does not have, or an empty one, reads as at rest and changes
-/// nothing, and is a complaint, once; so is a value that is not a number, every time.
+/// nothing, and is a complaint, once; so is a value that is no finite number, every time.
 class Incoming {
  public:
   Time now() const;             ///< of this update
   Duration since_last() const;  ///< from the update before
+
+  /// Whether a mute silences the action: an aid that makes up presses mostly should not do so then.
+  template <ActionKind kind>
+  bool is_muted(Action<kind> action) const {
+    return is_muted(action.id, action.hash, kind);
+  }
 
   /// As it stands, after the interceptors before this one.
   ButtonReading read(Button action);
@@ -34,7 +41,8 @@ class Incoming {
   TurnReading read(Turn action);
   PointerReading read(Pointer action);
 
-  /// As if nobody did anything. A button that is down stays unheard until it is pressed afresh.
+  /// As if nobody did anything. A control of a button that is down stays unheard until it is
+  /// pressed afresh; a toggle goes off.
   void hold_back(Button action);
   void hold_back(Axis action);
   void hold_back(Vector action);
@@ -64,6 +72,8 @@ class Incoming {
   explicit Incoming(core::SeatState& seat) : seat_(seat) {}
 
  private:
+  bool is_muted(ActionId id, std::uint32_t hash, ActionKind kind) const;
+
   core::SeatState& seat_;
 };
 
@@ -75,5 +85,12 @@ using Interceptor = std::function<void(Incoming&)>;
 
 /// Names one interceptor of one seat. None is used twice.
 enum class InterceptorId : std::uint32_t { none = 0 };
+
+/// An interceptor as Seat::interceptors lists it.
+struct InterceptorInfo {
+  InterceptorId id = InterceptorId::none;
+  std::string name{};  ///< as the game called it: "docking pilot"
+  int order = 0;
+};
 
 }  // namespace nextmove

@@ -178,9 +178,13 @@ class Seat {
 
   /// Puts a step between what the devices say and the readings of this seat; see Incoming. Those of
   /// lower order come first, and of equals the one that was added first. A seat without any device
-  /// can be played by interceptors alone. An empty function is a complaint, and is not added.
-  InterceptorId add_interceptor(Interceptor interceptor, int order = 0);
+  /// can be played by interceptors alone. The name is for people who ask what changes a reading. An
+  /// empty function is a complaint, and is not added.
+  InterceptorId add_interceptor(std::string name, Interceptor interceptor, int order = 0);
   void remove_interceptor(InterceptorId id);  ///< does nothing where it is gone
+  void remove_interceptors();                 ///< all of them
+  /// In the order in which they run. Allocates.
+  std::vector<InterceptorInfo> interceptors() const;
 
   /// For the library's own modules.
   explicit Seat(std::unique_ptr<core::SeatState> state);

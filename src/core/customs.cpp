@@ -22,7 +22,7 @@ void Customs::tell_missing(std::string_view name) const {
 
 void Customs::tell_wrong(std::string_view name, Vec2 value) {
   complain(ComplaintKind::wrong_value, "Hub::set_custom",
-           "the function " + quoted(name) + " gave what is not a number, for x = " +
+           "the function " + quoted(name) + " gave what is no finite number, for x = " +
                shown(value.x) + " and y = " + shown(value.y));
 }
 

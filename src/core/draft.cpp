@@ -274,8 +274,8 @@ bool is_slot(const Playbook& playbook, const ControlSlot& slot, std::string_view
 
 Draft::Draft(Playbook playbook, Profile profile, SchemeId scheme) {
   if (scheme != SchemeId::none) scheme = core::find(playbook, scheme, "Draft::Draft");
-  states_.push_back(
-      std::make_shared<const core::DraftState>(std::move(playbook), std::move(profile), scheme));
+  state_ =
+      std::make_shared<const core::DraftState>(std::move(playbook), std::move(profile), scheme);
 }
 
 const Playbook& Draft::playbook() const {
@@ -308,8 +308,9 @@ DraftAnswer Draft::attempt(const Attempt& make) {
 
 void Draft::become(Profile profile) {
   if (profile == this->profile()) return;
-  states_.push_back(
-      std::make_shared<const core::DraftState>(playbook(), std::move(profile), scheme()));
+  before_.push_back(this->profile());
+  last_tuning_.reset();
+  state_ = std::make_shared<const core::DraftState>(playbook(), std::move(profile), scheme());
 }
 
 DraftAnswer Draft::can_put(const ControlSlot& slot, const Combination& combination,
@@ -364,9 +365,27 @@ void Draft::reset() {
 
 namespace {
 
-template <class T>
-void set_where_set(std::optional<T>& field, const std::optional<T>& value) {
-  if (value) field = value;
+// Calls `use` with each field of both.
+template <class One, class Use>
+void for_each_field(One& one, const Tuning& other, const Use& use) {
+  use(one.sensitivity, other.sensitivity);
+  use(one.dead_zone, other.dead_zone);
+  use(one.outer_dead_zone, other.outer_dead_zone);
+  use(one.invert_x, other.invert_x);
+  use(one.invert_y, other.invert_y);
+  use(one.toggle, other.toggle);
+  use(one.hold_time, other.hold_time);
+  use(one.tap_time, other.tap_time);
+  use(one.repeat_delay, other.repeat_delay);
+  use(one.repeat_rate, other.repeat_rate);
+}
+
+bool sets_the_same(const Tuning& a, const Tuning& b) {
+  bool is_same = a.action == b.action && a.device == b.device;
+  for_each_field(a, b, [&](const auto& one, const auto& other) {
+    is_same = is_same && one.has_value() == other.has_value();
+  });
+  return is_same;
 }
 
 bool is_for_the_same(const Remap& a, const Remap& b) {
@@ -387,21 +406,19 @@ void Draft::tune(const Tuning& wish) {
   }
   if (!problems.empty()) return;
   Tuning tuning = this->tuning(wish.action, wish.device);
-  set_where_set(tuning.sensitivity, wish.sensitivity);
-  set_where_set(tuning.dead_zone, wish.dead_zone);
-  set_where_set(tuning.outer_dead_zone, wish.outer_dead_zone);
-  set_where_set(tuning.invert_x, wish.invert_x);
-  set_where_set(tuning.invert_y, wish.invert_y);
-  set_where_set(tuning.toggle, wish.toggle);
-  set_where_set(tuning.hold_time, wish.hold_time);
-  set_where_set(tuning.tap_time, wish.tap_time);
-  set_where_set(tuning.repeat_delay, wish.repeat_delay);
-  set_where_set(tuning.repeat_rate, wish.repeat_rate);
+  for_each_field(tuning, wish, [](auto& field, const auto& wished) {
+    if (wished) field = wished;
+  });
   Profile profile = this->profile();
   std::erase_if(profile.tunings,
                 [&](const Tuning& it) { return is_for(it, wish.action, wish.device); });
   profile.tunings.push_back(std::move(tuning));
+  const bool goes_on = last_tuning_ && sets_the_same(*last_tuning_, wish);
+  const std::size_t changes = before_.size();
   become(std::move(profile));
+  if (before_.size() == changes) return;
+  if (goes_on) before_.pop_back();
+  last_tuning_ = wish;
 }
 
 Tuning Draft::tuning(std::string_view action, std::optional<DeviceKind> device) const {
@@ -460,15 +477,19 @@ std::vector<Shadow> Draft::shadows(const ControlSlot& slot, const Combination& c
 }
 
 bool Draft::is_changed() const {
-  return profile() != states_.front()->profile();
+  return can_undo() && profile() != before_.front();
 }
 
 void Draft::undo() {
-  if (can_undo()) states_.pop_back();
+  if (!can_undo()) return;
+  state_ =
+      std::make_shared<const core::DraftState>(playbook(), std::move(before_.back()), scheme());
+  before_.pop_back();
+  last_tuning_.reset();
 }
 
 void Draft::discard() {
-  become(states_.front()->profile());
+  if (can_undo()) become(before_.front());
 }
 
 }  // namespace nextmove

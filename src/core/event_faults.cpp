@@ -44,6 +44,10 @@ std::string fault_of(const Event& event) {
                                    range_fault("y", event.y, range.low_y, range.high_y)}) {
     if (!fault.empty()) return "an event of " + std::string{control.name} + " has " + fault;
   }
+  if (range.is_button && event.x != 0 && event.x != 1) {
+    return "an event of " + std::string{control.name} + " has x = " + shown(event.x) +
+           ", and a button is 0 or 1";
+  }
   if (event.time < Time::zero()) {
     return "an event of " + std::string{control.name} + " is of " +
            std::to_string(event.time.count()) + " us, before the time begins";

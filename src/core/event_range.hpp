@@ -2,7 +2,6 @@
 #pragma once
 
 #include <array>
-#include <limits>
 
 #include <nextmove/event.hpp>
 
@@ -14,16 +13,17 @@ struct EventRange {
   float low_y = 0;
   float high_y = 0;
   DeviceKind device = DeviceKind::keyboard;  // on which the control sits
+  bool is_button = false;                    // nothing lies between its ends
 };
 
 constexpr EventRange range_of(ControlForm form, DeviceKind device) {
-  constexpr float any = std::numeric_limits<float>::max();
   switch (form) {
-    case ControlForm::button:
+    case ControlForm::button: return {0, 1, 0, 0, device, true};
     case ControlForm::trigger: return {0, 1, 0, 0, device};
     case ControlForm::stick: return {-1, 1, -1, 1, device};
     case ControlForm::position: return {0, 1, 0, 1, device};
-    case ControlForm::displacement: return {-any, any, -any, any, device};
+    case ControlForm::displacement:
+      return {-most_moved, most_moved, -most_moved, most_moved, device};
     default: return {};  // parts of a control never come in events
   }
 }
@@ -36,14 +36,14 @@ inline constexpr std::array<EventRange, control_count> event_ranges = {
 #undef NEXTMOVE_CONTROL
 };
 
-/// Whether the control may have these values, but for buttons between up and down. Not a number
-/// fits nowhere.
+/// Whether the control may have these values. Not a number fits nowhere.
 inline bool is_in_range(const Event& event) {
   const auto index = static_cast<std::size_t>(event.control);
   if (index >= control_count) return false;
   const EventRange& range = event_ranges[index];
+  const bool is_between = range.is_button && event.x != range.low_x && event.x != range.high_x;
   return event.x >= range.low_x && event.x <= range.high_x && event.y >= range.low_y &&
-         event.y <= range.high_y;
+         event.y <= range.high_y && !is_between;
 }
 
 /// The kind of a device of which no events come.

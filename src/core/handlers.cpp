@@ -1,7 +1,11 @@
+#include "handlers.hpp"
+
 #include <algorithm>
+#include <utility>
 
 #include <nextmove/complaint.hpp>
 #include <nextmove/handlers.hpp>
+#include <nextmove/profile.hpp>
 #include <nextmove/seat.hpp>
 
 #include "seat_state.hpp"
@@ -31,21 +35,134 @@ std::uint32_t DirectionPresses::*presses_of(ActionPart direction) {
   }
 }
 
-// What a handler that was told `reading` is told last.
-Reading at_rest(const Reading& reading) {
-  Reading rest{reading.kind};
-  if (reading.kind == ActionKind::pointer) rest.value = reading.value;
-  if (reading.button.held) {
+}  // namespace
+
+namespace core {
+
+bool Handlers::covers(std::uint32_t hash) const {
+  return lies_over_ && std::any_of(handlers_.begin(), handlers_.end(),
+                                   [&](const Handler& it) { return it.hash == hash; });
+}
+
+// A handler that is told to rest may attach the set elsewhere: what is called last counts.
+void Handlers::attach(Seat& seat, bool lies_over) {
+  if (seat_ == &seat && lies_over_ == lies_over) return;
+  while (seat_ != nullptr) detach();
+  seat_ = &seat;
+  lies_over_ = lies_over;
+  is_new_ = true;
+  ++attachments_;
+  seat.state().attach(shared_from_this());
+  for (Handler& handler : handlers_) {
+    if (find_action(handler)) begin_to_listen(handler, seat.read(handler.action));
+  }
+}
+
+void Handlers::detach() {
+  if (seat_ == nullptr) return;
+  leave();
+  const bool was_busy = std::exchange(is_busy_, true);
+  for (Handler& handler : handlers_) tell_rest(handler);
+  is_busy_ = was_busy;
+}
+
+void Handlers::leave() {
+  if (seat_ == nullptr) return;
+  Seat& seat = *std::exchange(seat_, nullptr);
+  seat.state().detach(*this);
+}
+
+bool Handlers::find_action(Handler& handler) const {
+  handler.action =
+      seat_->state().find(handler.action, handler.hash, handler.kind, "HandlerSet::attach");
+  return handler.action != ActionId::none;
+}
+
+void Handlers::tell(Handler& handler, bool is_new, bool is_covered) {
+  if (!find_action(handler)) return;
+  if (is_covered) {
+    handler.is_covered = true;
+    return tell_rest(handler);
+  }
+  const Reading& reading = seat_->readings()[static_cast<std::size_t>(handler.action)];
+  const bool is_back = std::exchange(handler.is_covered, false);
+  if (is_back) begin_to_listen(handler, reading);
+  const auto changes = seat_->changes();
+  const bool is_changed =
+      std::find(changes.begin(), changes.end(), handler.action) != changes.end();
+  if ((is_changed && !is_back) || ((is_new || is_back) && !is_at_rest(reading))) {
+    tell(handler, reading);
+  }
+}
+
+// A button that is down already was not pressed here.
+void Handlers::begin_to_listen(Handler& handler, const Reading& reading) {
+  handler.skips_release = reading.button.held;
+}
+
+// It is given a copy: a handler may adopt another playbook, which moves the readings.
+void Handlers::tell(Handler& handler, Reading reading) {
+  ButtonReading& button = reading.button;
+  const bool was_down = handler.skips_release && (button.held || button.releases > button.presses);
+  if (was_down && button.releases > 0) {
+    --button.releases;
+    button.released = button.releases > 0;
+    handler.skips_release = false;
+  }
+  const bool is_told_down = button.presses > 0 || !handler.is_of_edges;
+  if (is_told_down) handler.skips_release = false;
+  handler.is_told_held = button.held && !handler.skips_release;
+  handler.is_active = handler.is_of_edges ? handler.is_told_held : !is_at_rest(reading);
+  handler.place = reading.value;
+  handler.call(reading);
+}
+
+void Handlers::tell_rest(Handler& handler) {
+  if (!std::exchange(handler.is_active, false)) return;
+  Reading rest{handler.kind};
+  if (handler.kind == ActionKind::pointer) rest.value = handler.place;
+  if (std::exchange(handler.is_told_held, false)) {
     rest.button.released = true;
     rest.button.releases = 1;
   }
-  return rest;
+  handler.call(rest);
 }
 
-}  // namespace
+}  // namespace core
+
+HandlerSet::HandlerSet() = default;
+HandlerSet::HandlerSet(HandlerSet&& other) noexcept = default;
+
+HandlerSet& HandlerSet::operator=(HandlerSet&& other) noexcept {
+  if (this != &other && handlers_ != nullptr) handlers_->leave();
+  handlers_ = std::move(other.handlers_);
+  return *this;
+}
 
 HandlerSet::~HandlerSet() {
-  if (seat_ != nullptr) seat_->state().detach(*this);
+  if (handlers_ != nullptr) handlers_->leave();
+}
+
+core::Handlers& HandlerSet::handlers() {
+  if (handlers_ == nullptr) handlers_ = std::make_shared<core::Handlers>();
+  return *handlers_;
+}
+
+void HandlerSet::attach(Seat& seat) {
+  handlers().attach(seat, false);
+}
+
+void HandlerSet::attach_over(Seat& seat) {
+  handlers().attach(seat, true);
+}
+
+void HandlerSet::detach() {
+  // A handler may destroy the set.
+  if (const auto handlers = handlers_) handlers->detach();
+}
+
+bool HandlerSet::is_attached() const {
+  return handlers_ != nullptr && handlers_->is_attached();
 }
 
 // `tell` calls the function with what it takes of a reading.
@@ -60,14 +177,15 @@ HandlerSet& HandlerSet::add(std::string_view call, Handle action, Function funct
   } else if (!function) {
     complain(ComplaintKind::empty_function, call,
              "was given an empty function, which is not called");
-  } else if (seat_ != nullptr || is_busy_) {
+  } else if (!handlers().takes_more()) {
     complain(ComplaintKind::wrong_moment, call,
              "handlers are added before the set is attached, and not by its own handlers");
   } else {
-    handlers_.push_back({action.id, action.hash, Handle::kind,
-                         [function = std::move(function), tell](const Reading& reading) {
-                           tell(function, reading);
-                         }});
+    constexpr bool is_of_edges = std::is_same_v<Function, std::function<void()>>;
+    handlers().add({action.id, action.hash, Handle::kind, is_of_edges,
+                    [function = std::move(function), tell](const Reading& reading) {
+                      tell(function, reading);
+                    }});
   }
   return *this;
 }
@@ -142,54 +260,6 @@ HandlerSet& HandlerSet::on(Pointer action, std::function<void(const PointerReadi
              [](const auto& call, const Reading& reading) {
                call({reading.value, reading.is_present});
              });
-}
-
-void HandlerSet::attach(Seat& seat) {
-  if (seat_ == &seat) return;
-  detach();
-  seat_ = &seat;
-  is_new_ = true;
-  seat.state().attach(*this);
-  for (Handler& handler : handlers_) find_action(handler);
-}
-
-bool HandlerSet::find_action(Handler& handler) {
-  handler.action =
-      seat_->state().find(handler.action, handler.hash, handler.kind, "HandlerSet::attach");
-  return handler.action != ActionId::none;
-}
-
-void HandlerSet::detach() {
-  if (seat_ == nullptr) return;
-  Seat& seat = *seat_;
-  seat_ = nullptr;
-  seat.state().detach(*this);
-  const bool was_busy = std::exchange(is_busy_, true);
-  for (Handler& handler : handlers_) {
-    if (handler.is_active) handler.call(at_rest(seat.read(handler.action)));
-    handler.is_active = false;
-  }
-  is_busy_ = was_busy;
-}
-
-void HandlerSet::tell(Handler& handler, const Reading& reading) {
-  handler.is_active = !is_at_rest(reading);
-  handler.call(reading);
-}
-
-void HandlerSet::call() {
-  const bool is_new = std::exchange(is_new_, false);
-  is_busy_ = true;
-  for (Handler& handler : handlers_) {
-    if (seat_ == nullptr) break;  // a handler detached the set
-    if (!find_action(handler)) continue;
-    const Reading& reading = seat_->readings()[static_cast<std::size_t>(handler.action)];
-    const auto changes = seat_->changes();
-    const bool is_changed =
-        std::find(changes.begin(), changes.end(), handler.action) != changes.end();
-    if (is_changed || (is_new && !is_at_rest(reading))) tell(handler, reading);
-  }
-  is_busy_ = false;
 }
 
 }  // namespace nextmove

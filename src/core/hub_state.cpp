@@ -63,6 +63,12 @@ bool HubState::may_update(Time now) const {
     return false;
   }
   if (!is_open(call)) return false;
+  constexpr Time latest = std::chrono::hours{24 * 365 * 1000};
+  if (now > latest) {
+    complain(ComplaintKind::wrong_time, call,
+             "was given a time of over a thousand years; pass the time since the start");
+    return false;
+  }
   if (now >= journal.now) return true;
   complain(ComplaintKind::wrong_time, call,
            "the time goes back from " + in_seconds(journal.now) + " to " + in_seconds(now) +

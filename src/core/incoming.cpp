@@ -24,18 +24,18 @@ core::Intake read_intake(core::SeatState& seat, Action<kind> handle) {
   return intake;
 }
 
-bool is_number(Vec2 value, std::string_view call) {
-  if (!std::isnan(value.x) && !std::isnan(value.y)) return true;
-  core::complain(ComplaintKind::wrong_value, call, "was given a value that is not a number");
+bool is_finite(Vec2 value, std::string_view call) {
+  if (std::isfinite(value.x) && std::isfinite(value.y)) return true;
+  core::complain(ComplaintKind::wrong_value, call, "was given a value that is no finite number");
   return false;
 }
 
 template <ActionKind kind>
 void set_value(core::SeatState& seat, Action<kind> handle, Vec2 value, std::string_view call) {
-  if (!is_number(value, call)) return;
+  if (!is_finite(value, call)) return;
   with_action(seat, handle, call, [&](ActionId it) {
     core::Intake& intake = seat.change(it);
-    intake.value = core::clamped(value, kind);
+    intake.value = core::clamped(core::within_reach(value), kind);
     if (kind == ActionKind::pointer) intake.is_present = true;
   });
 }
@@ -51,6 +51,10 @@ Time Incoming::now() const {
 }
 Duration Incoming::since_last() const {
   return seat_.since_last();
+}
+
+bool Incoming::is_muted(ActionId id, std::uint32_t hash, ActionKind kind) const {
+  return seat_.is_muted(seat_.find(id, hash, kind, "Incoming::is_muted"));
 }
 
 ButtonReading Incoming::read(Button action) {

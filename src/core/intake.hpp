@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include <nextmove/control.hpp>
 #include <nextmove/reading.hpp>
 
 namespace nextmove::core {
@@ -24,6 +25,11 @@ inline float length(Vec2 v) {
 
 /// The square of a length of 1, whichever way it points, is no more than this.
 inline constexpr float rounded_one = 1.000001F;
+
+/// What the game makes up, no further than a mouse moves.
+inline Vec2 within_reach(Vec2 v) {
+  return {std::clamp(v.x, -most_moved, most_moved), std::clamp(v.y, -most_moved, most_moved)};
+}
 
 /// `value` within the range of its kind.
 inline Vec2 clamped(Vec2 v, ActionKind kind) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <algorithm>
+#include <cstdint>
 #include <functional>
 #include <utility>
 #include <vector>
@@ -36,13 +37,15 @@ class Journal {
     is_on_ = !listeners_.empty();
   }
 
-  Time now{};               // of the last update
-  bool is_running = false;  // there was an update
+  Time now{};                 // of the last update
+  std::uint32_t updates = 0;  // how many there were; wraps around
+  bool is_running = false;    // there was one
   Duration longest_step = usual_longest_step;
   Time counts_from{};  // rates and repetitions before this moment are past and do not count
 
   void begin_update(Time at) {
     now = at;
+    ++updates;
     is_running = true;
     counts_from = at > longest_step ? at - longest_step : Time{};
   }

@@ -5,6 +5,7 @@
 
 #include "naming.hpp"
 #include "seat_state.hpp"
+#include "shown.hpp"
 
 namespace nextmove {
 
@@ -184,16 +185,23 @@ bool Seat::hears_zone(std::size_t zone) const {
 
 // ---- interceptors
 
-InterceptorId Seat::add_interceptor(Interceptor interceptor, int order) {
+InterceptorId Seat::add_interceptor(std::string name, Interceptor interceptor, int order) {
   if (!interceptor) {
-    core::complain(ComplaintKind::empty_function, "Seat::add_interceptor",
-                   "was given an empty function, which is not called");
+    core::complain(
+        ComplaintKind::empty_function, "Seat::add_interceptor",
+        "was given an empty function for " + core::quoted(name) + ", which is not called");
     return InterceptorId::none;
   }
-  return state_->add_interceptor(std::move(interceptor), order);
+  return state_->add_interceptor(std::move(name), std::move(interceptor), order);
 }
 void Seat::remove_interceptor(InterceptorId id) {
   state_->remove_interceptor(id);
+}
+void Seat::remove_interceptors() {
+  for (const InterceptorInfo& it : interceptors()) remove_interceptor(it.id);
+}
+std::vector<InterceptorInfo> Seat::interceptors() const {
+  return state_->interceptors();
 }
 
 std::span<const ContextId> Seat::contexts() const {

@@ -23,7 +23,9 @@ Vec2 SeatState::custom(const LiveBinding& binding, Vec2 value) const {
     return value;
   }
   const Vec2 shaped = function(value);
-  if (!std::isnan(shaped.x) && !std::isnan(shaped.y)) return shaped;
+  if (std::isfinite(shaped.x) && std::isfinite(shaped.y)) {
+    return within_reach(shaped);
+  }
   Customs::tell_wrong(name, value);
   return value;
 }

@@ -31,7 +31,8 @@ void SeatState::update(Time now) {
   }
   change_count_ = 0;
   const auto dirty = tally_.take_dirty();
-  if (!interceptors_.empty()) return intercept(dirty);
+  // When the last is gone, what it changed is settled once more.
+  if (!interceptors_.empty() || is_intercepted_) return intercept(dirty);
   for (const ActionId action : dirty) {
     tally_.clear_mark(action);
     Reading& reading = readings_[Wiring::index(action)];
@@ -82,17 +83,6 @@ Intake SeatState::collect_button(ActionId action) {
   intake.button = take_button(action);
   intake.logged = intake.button.presses;
   intake.is_raw_held = intake.button.held;
-  Tally::Heard& heard = tally_.heard(action);
-  if (!heard.is_blocked) return intake;
-  // The press that was held back is not seen later either, nor is its release.
-  if (intake.button.releases == 0) {
-    tally_.forget_presses(action, intake.logged);
-    intake.logged = 0;
-    intake.button = {};
-  } else {
-    --intake.button.releases;
-    heard.is_blocked = false;
-  }
   return intake;
 }
 
@@ -155,10 +145,10 @@ void SeatState::commit_pointer(ActionId action, Reading& reading, Vec2 position,
 
 // ---- interceptors
 
-InterceptorId SeatState::add_interceptor(Interceptor interceptor, int order) {
+InterceptorId SeatState::add_interceptor(std::string name, Interceptor interceptor, int order) {
   intakes_.resize(readings_.size());
   const auto id = static_cast<InterceptorId>(++interceptors_ever_);
-  ListedInterceptor listed{id, order, std::move(interceptor)};
+  ListedInterceptor listed{{id, std::move(name), order}, std::move(interceptor)};
   if (is_intercepting_) {
     new_interceptors_.push_back(std::move(listed));
   } else {
@@ -170,20 +160,30 @@ InterceptorId SeatState::add_interceptor(Interceptor interceptor, int order) {
 void SeatState::list_interceptor(ListedInterceptor interceptor) {
   const auto after =
       std::find_if(interceptors_.begin(), interceptors_.end(),
-                   [&](const auto& other) { return other.order > interceptor.order; });
+                   [&](const auto& other) { return other.info.order > interceptor.info.order; });
   interceptors_.insert(after, std::move(interceptor));
 }
 
 // One that removes itself must not go while it runs.
 void SeatState::remove_interceptor(InterceptorId id) {
-  const auto is_it = [&](const ListedInterceptor& it) { return it.id == id; };
+  const auto is_it = [&](const ListedInterceptor& it) { return it.info.id == id; };
   std::erase_if(new_interceptors_, is_it);
   if (!is_intercepting_) {
     std::erase_if(interceptors_, is_it);
     return;
   }
   const auto found = std::find_if(interceptors_.begin(), interceptors_.end(), is_it);
-  if (found != interceptors_.end()) found->id = InterceptorId::none;
+  if (found != interceptors_.end()) found->info.id = InterceptorId::none;
+}
+
+std::vector<InterceptorInfo> SeatState::interceptors() const {
+  std::vector<InterceptorInfo> list;
+  for (const auto* each : {&interceptors_, &new_interceptors_}) {
+    for (const ListedInterceptor& it : *each) {
+      if (it.info.id != InterceptorId::none) list.push_back(it.info);
+    }
+  }
+  return list;
 }
 
 void SeatState::intercept(std::span<const ActionId> dirty) {
@@ -193,9 +193,10 @@ void SeatState::intercept(std::span<const ActionId> dirty) {
   Incoming incoming{*this};
   is_intercepting_ = true;
   for (const ListedInterceptor& interceptor : interceptors_) {
-    if (interceptor.id != InterceptorId::none) interceptor.call(incoming);
+    if (interceptor.info.id != InterceptorId::none) interceptor.call(incoming);
   }
   is_intercepting_ = false;
+  is_intercepted_ = false;
   for (const ActionId action : taken_in_) {
     Intake& intake = intakes_[Wiring::index(action)];
     const Reading& reading = readings_[Wiring::index(action)];
@@ -205,11 +206,14 @@ void SeatState::intercept(std::span<const ActionId> dirty) {
         tally_.note_press(action, journal_.now);
       }
     }
-    if (intake.is_changed) tally_.mark(action);  // it may look different without the interceptor
+    if (intake.is_changed) {
+      tally_.mark(action);  // it may look different without the interceptor
+      is_intercepted_ = true;
+    }
     intake.is_here = false;
     commit(action, intake);
   }
-  std::erase_if(interceptors_, [](const auto& it) { return it.id == InterceptorId::none; });
+  std::erase_if(interceptors_, [](const auto& it) { return it.info.id == InterceptorId::none; });
   for (ListedInterceptor& added : new_interceptors_) list_interceptor(std::move(added));
   new_interceptors_.clear();
 }
@@ -233,8 +237,19 @@ void SeatState::hold_back(ActionId action) {
   Intake& intake = change(action);
   tally_.forget_presses(action, intake.logged);
   intake.logged = 0;
+  const bool is_down = intake.is_raw_held || intake.button.downs != 0 || intake.button.progress > 0;
   intake.button = {};
-  tally_.heard(action).is_blocked = intake.is_raw_held;
+  if (is_down) let_go_unheard(action);
+}
+
+// Each control that is down waits for a fresh press, so that one on another device is heard.
+void SeatState::let_go_unheard(ActionId action) {
+  end_toggle(action);
+  for (const Route& route : wiring_->routes()) {
+    if (route.action != action) continue;
+    for (const auto& slot : slots_) cut_contact(*slot, route, slot->routes[route.state]);
+  }
+  tally_.heard(action).releases = 0;
 }
 
 void SeatState::invent_press(ActionId action) {

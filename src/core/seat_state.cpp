@@ -82,8 +82,8 @@ void SeatState::list_drivers() {
 }
 
 SeatState::~SeatState() {
-  for (HandlerSet* set : handler_sets_) {
-    if (set != nullptr) set->forget_seat();
+  for (const auto& handlers : handler_sets_) {
+    if (handlers != nullptr) handlers->forget_seat();
   }
 }
 
@@ -175,12 +175,14 @@ void SeatState::take_up_with_controls() {
 
 // ---- handlers
 
-void SeatState::attach(HandlerSet& set) {
-  handler_sets_.push_back(&set);
+void SeatState::attach(std::shared_ptr<Handlers> handlers) {
+  handlers->attached_in = journal_.updates;
+  handler_sets_.push_back(std::move(handlers));
 }
 
-void SeatState::detach(HandlerSet& set) {
-  const auto found = std::find(handler_sets_.begin(), handler_sets_.end(), &set);
+void SeatState::detach(const Handlers& handlers) {
+  const auto found = std::find_if(handler_sets_.begin(), handler_sets_.end(),
+                                  [&](const auto& it) { return it.get() == &handlers; });
   if (found == handler_sets_.end()) return;
   if (is_calling_) {
     *found = nullptr;
@@ -189,13 +191,21 @@ void SeatState::detach(HandlerSet& set) {
   }
 }
 
-// A set that is attached meanwhile is called from the next update on.
+// A set that is attached in an update, by whomever, is called from the next one on.
 void SeatState::call_handlers() {
   if (handler_sets_.empty()) return;
   is_calling_ = true;
-  const std::size_t count = handler_sets_.size();
-  for (std::size_t i = 0; i < count; ++i) {
-    if (handler_sets_[i] != nullptr) handler_sets_[i]->call();
+  for (std::size_t i = 0; i < handler_sets_.size(); ++i) {
+    // It lives until its last handler has returned, even if one of them destroys the set.
+    const auto handlers = handler_sets_[i];
+    if (handlers == nullptr || handlers->attached_in == journal_.updates) continue;
+    handlers->call([&](std::uint32_t hash) {
+      return std::any_of(handler_sets_.begin() + static_cast<std::ptrdiff_t>(i) + 1,
+                         handler_sets_.end(), [&](const auto& over) {
+                           return over != nullptr && over->attached_in != journal_.updates &&
+                                  over->covers(hash);
+                         });
+    });
   }
   is_calling_ = false;
   std::erase(handler_sets_, nullptr);

@@ -9,7 +9,6 @@
 
 #include <nextmove/capture.hpp>
 #include <nextmove/event.hpp>
-#include <nextmove/handlers.hpp>
 #include <nextmove/interceptor.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
@@ -17,6 +16,7 @@
 
 #include "customs.hpp"
 #include "hand.hpp"
+#include "handlers.hpp"
 #include "intake.hpp"
 #include "journal.hpp"
 #include "prompting.hpp"
@@ -115,8 +115,9 @@ class SeatState {
   /// Nobody takes what was pressed so far any more.
   void drop_presses();
 
-  InterceptorId add_interceptor(Interceptor interceptor, int order);
+  InterceptorId add_interceptor(std::string name, Interceptor interceptor, int order);
   void remove_interceptor(InterceptorId id);
+  std::vector<InterceptorInfo> interceptors() const;
 
   /// Makes what was heard since the last update into readings.
   void update(Time now);
@@ -127,8 +128,8 @@ class SeatState {
   std::span<const Reading> readings() const { return readings_; }
   std::span<const ActionId> changes() const { return {changes_.data(), change_count_}; }
 
-  void attach(HandlerSet& set);
-  void detach(HandlerSet& set);
+  void attach(std::shared_ptr<Handlers> handlers);
+  void detach(const Handlers& handlers);
   void call_handlers();
 
   /// Goes on with another playbook, in which the numbers of this one still hold (see
@@ -209,8 +210,7 @@ class SeatState {
     std::uint32_t event = 0;
   };
   struct ListedInterceptor {
-    InterceptorId id;
-    int order;
+    InterceptorInfo info;
     Interceptor call;
   };
 
@@ -315,6 +315,7 @@ class SeatState {
   void commit_pointer(ActionId action, Reading& reading, Vec2 position, bool is_present);
   void intercept(std::span<const ActionId> dirty);
   void list_interceptor(ListedInterceptor interceptor);
+  void let_go_unheard(ActionId action);
 
   // Merging (seat_merging.cpp)
   Vec2 merged_value(ActionId action, ActionKind kind);
@@ -419,9 +420,11 @@ class SeatState {
   std::vector<ListedInterceptor> new_interceptors_;  // added by an interceptor
   std::uint32_t interceptors_ever_ = 0;
   bool is_intercepting_ = false;
-  std::vector<Intake> intakes_;            // by action, where there are interceptors
-  std::vector<ActionId> taken_in_;         // in this update
-  std::vector<HandlerSet*> handler_sets_;  // nullptr where one was detached while they are called
+  bool is_intercepted_ = false;     // something is other in the readings than the player made it
+  std::vector<Intake> intakes_;     // by action, where there are interceptors
+  std::vector<ActionId> taken_in_;  // in this update
+  /// nullptr where one was detached while they are called.
+  std::vector<std::shared_ptr<Handlers>> handler_sets_;
   bool is_calling_ = false;
   SchemeId scheme_ = SchemeId::none;
   Area part_{};              // of the window

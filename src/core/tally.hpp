@@ -25,7 +25,6 @@ class Tally {
     std::uint32_t mutes = 0;    // that silence it now
     float progress = 0;         // of the hold that is furthest
     bool is_dirty = false;      // listed for the next update
-    bool is_blocked = false;    // an interceptor held it back, and it has not been up since
   };
 
   explicit Tally(std::size_t actions) { resize(actions); }

@@ -177,6 +177,7 @@ Control other_stick(Control control) {
 
 BindingDefinition tuned(BindingDefinition binding, ActionKind kind,
                         std::span<const Tuning> tunings) {
+  if (controls_of(binding).empty()) return binding;  // it says that the action starts out unbound
   const Wishes wishes{binding, tunings};
   if (kind == ActionKind::button) {
     tune_gesture(wishes, binding.gesture);

@@ -127,7 +127,7 @@ TEST_F(Adopting, ReadersInterceptorsAndHandlersGoOn) {
   int presses = 0;
   HandlerSet set;
   set.on_press(horn, [&] { ++presses; }).attach(stage.seat());
-  stage.seat().add_interceptor([&](Incoming& incoming) { incoming.press(mark); });
+  stage.seat().add_interceptor("aid", [&](Incoming& incoming) { incoming.press(mark); });
   stage.hub().adopt(make(changed_harbour()));
   stage.press(Control::KeyH);
   stage.wait(10ms);

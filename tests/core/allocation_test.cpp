@@ -113,7 +113,7 @@ TEST(Allocation, NoFeatureAllocatesOnceWarm) {
     }
     const Button first = hub.playbook().button("action0");
     const Button second = hub.playbook().button("action1");
-    seat.add_interceptor([&](Incoming& incoming) {
+    seat.add_interceptor("aid", [&](Incoming& incoming) {
       if (incoming.now().count() % 3 == 0) incoming.hold_back(first);
       if (incoming.now().count() % 5 == 0) incoming.press(second);
     });

@@ -25,8 +25,8 @@ TEST_F(Said, OfEmptyFunctions) {
            "HandlerSet::on_press: was given an empty function, which is not called"},
           {[&](Said& s) { handlers.on(s.book.vector("steer"), {}); },
            "HandlerSet::on: was given an empty function, which is not called"},
-          {[](Said& s) { EXPECT_EQ(s.tug.add_interceptor(nullptr), InterceptorId::none); },
-           "Seat::add_interceptor: was given an empty function, which is not called"},
+          {[](Said& s) { EXPECT_EQ(s.tug.add_interceptor("aid", nullptr), InterceptorId::none); },
+           "Seat::add_interceptor: was given an empty function for \"aid\", which is not called"},
           {[](Said& s) { s.hub.set_custom("cube", {}); },
            R"(Hub::set_custom: was given an empty function for "cube")"},
           {[](Said& s) { EXPECT_EQ(s.hub.on_step({}), ListenerId::none); },
@@ -86,26 +86,26 @@ TEST_F(Said, OfValuesThatCannotBe) {
 
 TEST_F(Said, OfNumbersThatAreNone) {
   const Vector steer = book.vector("steer");
-  tug.add_interceptor([&](Incoming& incoming) { incoming.set(steer, {not_a_number, 0}); });
+  tug.add_interceptor("aid", [&](Incoming& incoming) { incoming.set(steer, {not_a_number, 0}); });
   hub.update(1ms);
-  EXPECT_EQ(heard.take(), (Sentences{"Incoming::set: was given a value that is not a number"}));
+  EXPECT_EQ(heard.take(), (Sentences{"Incoming::set: was given a value that is no finite number"}));
   EXPECT_EQ(tug.read(steer).value, Vec2{});
   tug.enter("helm");
   hub.set_custom("cube", [](Vec2) { return Vec2{not_a_number, 0}; });
   feed(pad, PadRightStick, 0.5F, 0, 2ms);
   hub.update(1ms);
-  EXPECT_EQ(heard.take(), (Sentences{"Incoming::set: was given a value that is not a number"}));
+  EXPECT_EQ(heard.take(), (Sentences{"Incoming::set: was given a value that is no finite number"}));
   hub.update(2ms);
   EXPECT_EQ(
       heard.take().front(),
-      R"(Hub::set_custom: the function "cube" gave what is not a number, for x = 0.411765 and y = 0)");
+      R"(Hub::set_custom: the function "cube" gave what is no finite number, for x = 0.411765 and y = 0)");
 }
 
 // ---- calls where they are not allowed
 
 TEST_F(Said, OfHubCallsFromAnInterceptor) {
   std::function<void()> call;
-  tug.add_interceptor([&](Incoming&) { call(); });
+  tug.add_interceptor("aid", [&](Incoming&) { call(); });
   const std::string sentence =
       " is not for interceptors and custom functions, which are called in the middle of something; "
       "do it after "
@@ -228,6 +228,10 @@ TEST_F(Said, OfEventsThatNoDeviceSays) {
         "Hub::feed: an event of PadLeftStick has y = -1.5, and goes from -1 to 1"},
        {[](Said& s) { s.feed(s.keyboard, KeyW, 255); },
         "Hub::feed: an event of KeyW has x = 255, and goes from 0 to 1"},
+       {[](Said& s) { s.feed(s.keyboard, KeyW, 0.5F); },
+        "Hub::feed: an event of KeyW has x = 0.5, and a button is 0 or 1"},
+       {[](Said& s) { s.feed(s.pad, MouseMotion, 2e9F); },
+        "Hub::feed: an event of MouseMotion has x = 2e+09, and goes from -1e+09 to 1e+09"},
        {[](Said& s) { s.feed(s.keyboard, KeyW, 1, 1); },
         "Hub::feed: an event of KeyW has y = 1, and this control has no y: feed 0"},
        {[](Said& s) { s.feed(s.pad, PadLeftStick, not_a_number); },
@@ -254,6 +258,15 @@ TEST_F(Said, OfEventsOfADeviceThatIsNot) {
 }
 
 // ---- time
+
+TEST_F(Said, OfATimeThatNobodyReaches) {
+  hub.update(Time::max());
+  EXPECT_EQ(heard.take(),
+            (Sentences{"Hub::update: was given a time of over a thousand years; pass the time "
+                       "since the start"}));
+  hub.update(17ms);
+  EXPECT_EQ(hub.now(), 17ms) << "and the clock goes on as before";
+}
 
 TEST_F(Said, OfTimeThatGoesBack) {
   tug.enter("helm");

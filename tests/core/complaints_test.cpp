@@ -104,7 +104,7 @@ TEST_F(Said, OfAHandleOfAnotherPlaybookOnceForEachSeat) {
   EXPECT_EQ(
       heard.take(),
       (Sentences{"Reader::read: was given an empty handle, of a motion; it has none at all"}));
-  other.add_interceptor([&](Incoming& incoming) { incoming.set(sail, {1, 0}); });
+  other.add_interceptor("aid", [&](Incoming& incoming) { incoming.set(sail, {1, 0}); });
   hub.update(2ms);
   hub.update(3ms);
   EXPECT_EQ(heard.take(), Sentences{"Incoming::set" + sentence});

@@ -184,7 +184,7 @@ TEST_F(Directions, ASlowReaderSeesEveryPress) {
 
 TEST_F(Directions, AnInterceptorsValueIsPressedByItsDigit) {
   float push = 0;
-  stage.seat().add_interceptor([&](Incoming& incoming) { incoming.set(axis, push); });
+  stage.seat().add_interceptor("aid", [&](Incoming& incoming) { incoming.set(axis, push); });
   tap(KeyE);
   stage.wait(10ms);
   EXPECT_EQ(volume().more_presses, 0U) << "what is replaced was never pressed";

@@ -359,5 +359,32 @@ TEST(SchemeDrafts, WhatOtherSchemesHearIsNoClash) {
   EXPECT_TRUE(draft.put(up, ArrowUp)) << "it is the right half's";
 }
 
+TEST(DraftUndo, TakesASliderBackAsOneChange) {
+  Draft draft{make(harbour())};
+  const auto sensitivity = [&] { return draft.tuning("steer", std::nullopt).sensitivity; };
+  for (int i = 1; i <= 600; ++i) {
+    draft.tune({.action = "steer", .sensitivity = 1 + static_cast<float>(i) / 1000});
+  }
+  draft.tune({.action = "steer", .invert_y = true});
+  draft.tune({.action = "steer", .sensitivity = 2.0F});
+  draft.undo();
+  EXPECT_EQ(sensitivity(), 1.6F);
+  draft.undo();
+  EXPECT_EQ(draft.tuning("steer", std::nullopt).invert_y, std::nullopt) << "another thing";
+  draft.undo();
+  EXPECT_EQ(sensitivity(), std::nullopt);
+  EXPECT_FALSE(draft.can_undo());
+  EXPECT_FALSE(draft.is_changed());
+}
+
+TEST(DraftUndo, OfTheSliderOfAnotherActionIsAnotherChange) {
+  Draft draft{make(harbour())};
+  draft.tune({.action = "steer", .sensitivity = 1.5F});
+  draft.tune({.action = "throttle", .sensitivity = 1.5F});
+  draft.undo();
+  EXPECT_EQ(draft.tuning("throttle", std::nullopt).sensitivity, std::nullopt);
+  EXPECT_EQ(draft.tuning("steer", std::nullopt).sensitivity, 1.5F);
+}
+
 }  // namespace
 }  // namespace nextmove::support

@@ -99,7 +99,7 @@ TEST_F(Edges, ADetentOfTheWheelPressesOnce) {
 }
 
 TEST_F(Edges, AHugeTurnOfTheWheelIsWorkedOffAtOnce) {
-  stage.move(Control::Wheel, 0, 3.0e38F);
+  stage.move(Control::Wheel, 0, most_moved);
   stage.wait(10ms);
   EXPECT_TRUE(read(horn).pressed);
 }

@@ -1,3 +1,5 @@
+#include <memory>
+
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -157,6 +159,232 @@ TEST_F(Handlers, ASetBelongsToTheSeatItWasAttachedToLast) {
   stage.press(Control::Space);
   stage.wait(10ms);
   EXPECT_EQ(presses, 1);
+}
+
+// ---- what a handler may do
+
+/// Ten actions more, so that the readings move.
+Playbook longer(PlaybookDefinition definition) {
+  for (int i = 0; i < 10; ++i) {
+    definition.actions.push_back({.name = "more" + std::to_string(i)});
+    definition.contexts[0].bindings.push_back({.action = "more" + std::to_string(i)});
+  }
+  return make(std::move(definition));
+}
+
+TEST_F(Handlers, MayAdoptALongerPlaybook) {
+  HandlerSet set;
+  float told = 0;
+  set.on(horn, [&](const ButtonReading& reading) {
+    if (!reading.pressed) return;
+    stage.hub().adopt(longer(harbour()));
+    told += reading.held ? 1 : 0;  // what it was given is still there
+  });
+  set.on(throttle, [&](const AxisReading& reading) { told += reading.value; });
+  set.attach(stage.seat());
+  stage.press(Control::Space);
+  stage.press(Control::KeyR);
+  stage.wait(10ms);
+  EXPECT_EQ(told, 2) << "those behind it are told as well";
+}
+
+TEST_F(Handlers, ThatAreToldToRestMayAttachTheSetElsewhere) {
+  Seat& other = stage.hub().add_seat("other");
+  Hub third{book};
+  Seat& last = third.add_seat("last");
+  {
+    HandlerSet set;
+    set.on(steer, [&](const VectorReading& reading) {
+      if (reading.value == Vec2{}) set.attach(other);
+    });
+    set.attach(stage.seat());
+    stage.press(Control::KeyW);
+    stage.wait(10ms);
+    set.attach(last);  // which was called first, and comes to an end last
+  }
+  stage.release(Control::KeyW);
+  stage.wait(10ms);  // no seat calls what is gone
+  third.update(Time{1});
+}
+
+TEST_F(Handlers, MayDestroyTheirOwnSet) {
+  auto set = std::make_unique<HandlerSet>();
+  int presses = 0;
+  set->on_press(horn, [&] {
+    ++presses;
+    set.reset();
+  });
+  set->on_press(mark, [&] { ++presses; });
+  set->attach(stage.seat());
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(presses, 1);
+  stage.release(Control::Space);
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(presses, 1);
+}
+
+TEST_F(Handlers, ThatAttachTheirSetElsewhereAreToldOfThatInTheNextUpdate) {
+  Seat& other = stage.hub().add_seat("other");
+  other.add_interceptor("aid", [&](Incoming& incoming) { incoming.set(throttle, 0.25F); });
+  HandlerSet set;
+  std::vector<float> told;
+  set.on_press(horn, [&] { set.attach(other); });
+  set.on(throttle, [&](const AxisReading& reading) { told.push_back(reading.value); });
+  set.attach(stage.seat());
+  stage.press(Control::Space);
+  stage.press(Control::KeyR);
+  stage.wait(10ms);
+  EXPECT_EQ(told, std::vector<float>{}) << "neither of the old seat nor of the new one";
+  stage.wait(10ms);
+  EXPECT_EQ(told, std::vector<float>{0.25F});
+}
+
+// ---- what they were told
+
+TEST_F(Handlers, ASetAttachedInMidPressIsToldOfNoRelease) {
+  std::string told;
+  HandlerSet set;
+  set.on_press(horn, [&] { told += "press "; });
+  set.on_release(horn, [&] { told += "release "; });
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  set.attach(stage.seat());
+  stage.wait(10ms);
+  stage.release(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(told, "");
+  stage.press(Control::Space);
+  stage.release(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(told, "press release ");
+}
+
+TEST_F(Handlers, OfAPressThatBeganBeforeAndOneThatFollowsOnlyTheSecondIsTold) {
+  std::string told;
+  HandlerSet set;
+  set.on_press(horn, [&] { told += "press "; });
+  set.on_release(horn, [&] { told += "release "; });
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  set.attach(stage.seat());
+  stage.release(Control::Space);
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(told, "press ");
+  set.detach();
+  EXPECT_EQ(told, "press release ");
+}
+
+TEST_F(Handlers, ASetDetachedInMidPressOfOthersIsToldOfNoRelease) {
+  int releases = 0;
+  HandlerSet set;
+  set.on_release(horn, [&] { ++releases; });
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  set.attach(stage.seat());
+  stage.wait(10ms);
+  set.detach();
+  EXPECT_EQ(releases, 0);
+}
+
+TEST_F(Handlers, ASetIsReleasedOfWhatItWasToldEvenIfThatIsOverMeanwhile) {
+  std::string told;
+  HandlerSet first;
+  HandlerSet second;
+  first.on_release(horn, [&] { second.detach(); });
+  second.on(horn, [&](const ButtonReading& reading) {
+    told += reading.held ? "down " : "";
+    told += reading.released ? "up " : "";
+  });
+  first.attach(stage.seat());
+  second.attach(stage.seat());
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  stage.release(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(told, "down up ");
+}
+
+// ---- sets that move and lie over others
+
+TEST_F(Handlers, ASetMayMoveWhileItIsAttached) {
+  struct Crane {
+    HandlerSet handlers{};
+  };
+  int presses = 0;
+  std::vector<Crane> cranes(1);
+  cranes[0].handlers.on_press(horn, [&] { ++presses; });
+  cranes[0].handlers.attach(stage.seat());
+  for (int i = 0; i < 20; ++i) cranes.emplace_back();
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(presses, 1);
+  cranes[0] = Crane{};
+  stage.release(Control::Space);
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(presses, 1) << "what was there before is gone";
+}
+
+TEST_F(Handlers, ASetThatLiesOverOthersHearsItsActionsAlone) {
+  std::string told;
+  HandlerSet boat;
+  boat.on(steer, [&](const VectorReading& it) { told += it.value.y > 0 ? "ahead " : "still "; });
+  boat.on_press(horn, [&] { told += "horn "; });
+  boat.attach(stage.seat());
+  stage.press(Control::KeyW);
+  stage.wait(10ms);
+  EXPECT_EQ(told, "ahead ");
+  {
+    HandlerSet menu;
+    menu.on_press(steer, ActionPart::up, [&] { told += "menu up "; });
+    menu.attach_over(stage.seat());
+    stage.wait(10ms);
+    EXPECT_EQ(told, "ahead still ") << "as if it were detached, for this action";
+    stage.press(Control::Space);
+    stage.release(Control::KeyW);
+    stage.press(Control::KeyW);
+    stage.wait(10ms);
+    EXPECT_EQ(told, "ahead still horn menu up ");
+  }
+  stage.wait(10ms);
+  EXPECT_EQ(told, "ahead still horn menu up ahead ");
+}
+
+TEST_F(Handlers, APressUnderAnotherSetIsNoneAfterwards) {
+  std::string told;
+  HandlerSet boat;
+  boat.on_press(horn, [&] { told += "press "; });
+  boat.on_release(horn, [&] { told += "release "; });
+  boat.attach(stage.seat());
+  HandlerSet menu;
+  menu.on_press(horn, [&] { told += "menu "; });
+  menu.attach_over(stage.seat());
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  menu.detach();
+  stage.wait(10ms);
+  stage.release(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(told, "menu ");
+}
+
+TEST_F(Handlers, ASetLiesOverThoseAttachedBeforeIt) {
+  std::string told;
+  HandlerSet before;
+  HandlerSet over;
+  HandlerSet after;
+  before.on_press(horn, [&] { told += "before "; });
+  over.on_press(horn, [&] { told += "over "; });
+  after.on_press(horn, [&] { told += "after "; });
+  before.attach(stage.seat());
+  over.attach_over(stage.seat());
+  after.attach(stage.seat());
+  stage.press(Control::Space);
+  stage.wait(10ms);
+  EXPECT_EQ(told, "over after ");
 }
 
 }  // namespace

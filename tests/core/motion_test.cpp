@@ -343,5 +343,37 @@ TEST(CheckMotions, ControlsAndNumbersMustFit) {
           "rate is for sticks and keys; the mouse and the wheel take scale"}));
 }
 
+TEST(Numbers, OfAnyDisplacementAndAnyFunctionStayFinite) {
+  using enum Control;
+  Hub hub{make({.actions = {{.name = "look", .kind = ActionKind::motion},
+                            {.name = "pan", .kind = ActionKind::vector}},
+                .contexts = {{.name = "helm",
+                              .bindings = {{.action = "look",
+                                            .control = MouseMotion,
+                                            .shaping = {.custom = "wild", .scale = 10'000}},
+                                           {.action = "pan", .control = Wheel},
+                                           {.action = "pan",
+                                            .control = PadLeftStick,
+                                            .shaping = {.custom = "wild"}}}}}})};
+  hub.set_custom("wild", [](Vec2) { return Vec2{3e38F, -3e38F}; });
+  Seat& tug = hub.add_seat("tug");
+  tug.enter("helm");
+  const DeviceId mouse = hub.plug({.kind = DeviceKind::mouse}, Time{});
+  const DeviceId pad = hub.plug({.kind = DeviceKind::gamepad}, Time{});
+  const auto look = hub.playbook().motion("look");
+  const auto pan = hub.playbook().vector("pan");
+  for (Time now{}; now < 100ms; now += 10ms) {
+    for (int i = 0; i < 10; ++i) hub.feed({now, mouse, MouseMotion, most_moved, -most_moved});
+    hub.feed({now, mouse, Wheel, most_moved, most_moved});
+    hub.update(now);
+    EXPECT_TRUE(std::isfinite(tug.read(look).value.x));
+    EXPECT_NEAR(tug.read(pan).value.x, 0.7071F, 1e-3) << "a wheel, however far";
+  }
+  EXPECT_TRUE(std::isfinite(tug.read(look.id).x_ever));
+  hub.feed({100ms, pad, PadLeftStick, 1, 0});
+  hub.update(100ms);
+  EXPECT_NEAR(tug.read(pan).value.x, 0.7071F, 1e-3);
+}
+
 }  // namespace
 }  // namespace nextmove::support

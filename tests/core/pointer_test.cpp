@@ -215,7 +215,7 @@ TEST_F(Pointers, StandWhereTheyStoodUnderAnAdoptedPlaybookAndAnotherProfile) {
 TEST_F(Pointers, InterceptorsPlaceThemForOneUpdate) {
   push(1, 0);
   stage.wait(10ms);
-  const auto id = stage.seat().add_interceptor([&](Incoming& incoming) {
+  const auto id = stage.seat().add_interceptor("aid", [&](Incoming& incoming) {
     incoming.set(aim, {0.9F, 0.9F});
   });
   stage.wait(10ms);

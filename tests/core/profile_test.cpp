@@ -437,5 +437,14 @@ TEST_F(SchemeRemaps, CustomShapingsStayApart) {
   EXPECT_EQ(port.read(steer).value, (Vec2{0, 0.25F}));
 }
 
+TEST(Tunings, OfAnActionThatStartsOutUnboundChangeNothing) {
+  PlaybookDefinition book = harbour();
+  book.actions.push_back({.name = "drift", .kind = ActionKind::vector});
+  book.contexts[0].bindings.push_back({.action = "drift"});
+  const Playbook tuned =
+      remapped(make(book), {.tunings = {{.sensitivity = 2.0F, .invert_x = true}}});
+  EXPECT_TRUE(check(tuned.definition()).empty());
+}
+
 }  // namespace
 }  // namespace nextmove::support

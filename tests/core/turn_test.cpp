@@ -65,7 +65,7 @@ TEST_F(Turns, AMouseThatIsNotAskedForMovesNothing) {
 TEST_F(Turns, InterceptorsReadSetAddAndHoldBack) {
   enum { set, add, hold_back } what = set;
   float seen = 0;
-  stage.seat().add_interceptor([&](Incoming& incoming) {
+  stage.seat().add_interceptor("aid", [&](Incoming& incoming) {
     seen = incoming.read(zoom).value;
     if (what == set) incoming.set(zoom, 7);
     if (what == add) incoming.add(zoom, 2);

@@ -170,7 +170,7 @@ class Seat {
   /// Allocates: keep it while prompt_version stays the same.
   Caption caption(std::string_view text) const;
 
-  /// Grows whenever prompts or captions may be other than before.
+  /// Grows when a prompt or a caption may be other than before, and at no other time.
   std::uint32_t prompt_version() const;
 
   /// What the player's controls are called, for menus.

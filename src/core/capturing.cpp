@@ -74,7 +74,11 @@ Capturing::Capturing(const Draft& draft, CaptureRequest request, Time now)
 // ---- devices
 
 void Capturing::add_device(DeviceId device, Values values) {
+  const auto known = static_cast<Source>(values.size());
   values.resize(control_count);
+  for (Source source = known; source < control_count; ++source) {
+    if (is_position(source)) values[source] = nowhere;
+  }
   std::vector<bool> is_armed(control_count);
   for (std::size_t source = 0; source < values.size(); ++source) {
     is_armed[source] = size_of(values[source]) < at_rest;

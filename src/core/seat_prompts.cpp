@@ -1,6 +1,7 @@
 // What a seat tells its player.
 #include <algorithm>
 #include <array>
+#include <utility>
 
 #include "seat_state.hpp"
 
@@ -13,6 +14,7 @@ const std::array<std::vector<DeviceKind>, 3> all_hands = {
 }  // namespace
 
 void Prompting::set_words(const Wording& wording, const KeyLabels& keys) {
+  if (wording == labels_.wording && keys == labels_.keys) return;
   labels_.wording = wording;
   labels_.keys = keys;
   renew();
@@ -29,7 +31,25 @@ void SeatState::take_in_hand(DeviceId device) {
                                   [&](const auto& slot) { return slot->device == device; });
   if (found == slots_.end() || hand_.slot() == found->get()) return;
   hand_.take(**found, journal_.now);
-  prompting_.renew();
+  note_hands();
+}
+
+// Prompts go by the kinds of device that a seat has and the playbook binds, and by which is in
+// hand.
+void SeatState::note_hands() {
+  unsigned kinds = 0;
+  for (const auto& slot : slots_) kinds |= 1U << static_cast<unsigned>(slot->kind);
+  constexpr unsigned none_yet = 1U << device_kind_count;
+  if (slots_.empty()) kinds = none_yet;
+  unsigned bound = none_yet;
+  for (const Route& route : wiring_->routes()) bound |= 1U << static_cast<unsigned>(route.device);
+  const Slot* const held = hand_.slot();
+  unsigned hand = 0;
+  for (unsigned i = 0; held != nullptr && i < all_hands.size(); ++i) {
+    if (are_one_hand(all_hands[i].front(), held->kind)) hand = i + 1;
+  }
+  const unsigned hands = (kinds & bound) | hand << (device_kind_count + 1);
+  if (std::exchange(hands_, hands) != hands) prompting_.renew();
 }
 
 // What is in hand first, then what else the seat has. Where it has nothing yet, all it might have.

@@ -20,7 +20,7 @@ void SeatState::update(Time now) {
   since_last_ = now - last_update_;
   last_update_ = now;
   if (hand_.settle(slots_, now)) [[unlikely]]
-    prompting_.renew();
+    note_hands();
   if (now >= next_due_) complete_gestures(now);
   if (!flows_.empty()) advance_flows(now);
   if (!gestures_.empty()) note_progress(now);

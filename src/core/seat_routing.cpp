@@ -299,6 +299,7 @@ void SeatState::route_again() {
   time_ = present();
   for (Source source = 0; source < wiring_->source_count(); ++source) route_again(source);
   settle_rewired_flows();
+  take_up_fingers();
   look_for_pointers();
 }
 

@@ -104,18 +104,21 @@ void SeatState::play_by(Playbook playbook) {
   for (const auto& slot : slots_) {
     const std::vector<Vec2> controls = slot->controls;
     const auto presses = slot->presses;
+    const auto fingers = slot->fingers;
     rest(*slot);
     slot->controls = controls;
     slot->presses = presses;
+    slot->fingers = fingers;
   }
   gestures_.clear();
   flows_.clear();
   next_due_ = never;
   drop_presses();
 
-  playbook_ = std::move(playbook);
+  const Playbook before = std::exchange(playbook_, std::move(playbook));
   prompting_.renew();
   wiring_ = &playbook_.data().wiring;
+  note_hands();
   const std::size_t actions = wiring_->action_count();
   tally_.resize(actions);
   drives_.assign(actions, {});
@@ -143,6 +146,9 @@ void SeatState::play_by(Playbook playbook) {
               anew.controls.begin());
     std::copy(slot->presses.begin(), slot->presses.begin() + control_count, anew.presses.begin());
     anew.presses_ever = slot->presses_ever;
+    anew.fingers = slot->fingers;
+    anew.fingers_ever = slot->fingers_ever;
+    keep_zones(anew.fingers, before.zones());
     anew.used_at = slot->used_at;
     *slot = std::move(anew);
   }
@@ -217,7 +223,7 @@ Slot& SeatState::add_device(DeviceId device, DeviceKind kind, std::span<const Ve
                             Time time) {
   slots_.push_back(std::make_unique<Slot>(device, kind, *wiring_));
   if (hand_.slot() == nullptr) hand_.take(*slots_.back(), time);
-  prompting_.renew();
+  note_hands();
   devices_.push_back(device);
   make_room();
   list_drivers();
@@ -228,6 +234,7 @@ Slot& SeatState::add_device(DeviceId device, DeviceKind kind, std::span<const Ve
 void SeatState::take_up_values(Slot& slot, std::span<const Vec2> values, Time time) {
   if (time >= next_due_) complete_gestures(time);
   std::copy(values.begin(), values.begin() + control_count, slot.controls.begin());
+  if (slot.kind == DeviceKind::touch) find_fingers(slot, values);
   take_up_with_controls();
   wires_.lay(entered_, bit_of(scheme_));
   time_ = time;
@@ -267,8 +274,8 @@ void SeatState::remove_device(DeviceId device, Time time) {
     drive.pending = event_;
   }
   hand_.forget(slot, slots_, time);
-  prompting_.renew();
   slots_.erase(found);
+  note_hands();
   std::erase(devices_, device);
   list_drivers();
   // What another device points at is there again.
@@ -281,6 +288,13 @@ void SeatState::release_all(Time time) {
   if (time >= next_due_) complete_gestures(time);
   begin_event(time);
   for (const auto& slot : slots_) rest(*slot);
+}
+
+void SeatState::pause(Time time) {
+  std::vector<std::array<Finger, 10>> fingers;
+  for (const auto& slot : slots_) fingers.push_back(slot->fingers);
+  release_all(time);
+  for (std::size_t i = 0; i < slots_.size(); ++i) slots_[i]->fingers = fingers[i];
 }
 
 void SeatState::release_device(DeviceId device, Time time) {

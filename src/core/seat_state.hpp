@@ -74,6 +74,9 @@ class SeatState {
   bool is_heard(Source zone) const;
   /// Every control of every device goes to rest.
   void release_all(Time time);
+  /// Likewise for as long as its devices are listened to by others; its fingers stay where they are
+  /// until hear_again.
+  void pause(Time time);
   /// The same for one device of the seat.
   void release_device(DeviceId device, Time time);
   /// From here on, only actions that are heard while typing hear keys. The keyboards must be at
@@ -246,7 +249,12 @@ class SeatState {
   void move_two(Slot& slot, const Finger& moved, Vec2 before);
   void lift_finger(Slot& slot, Finger& finger, Source source);
   void leave_zone(Slot& slot, Finger& finger);
-  void operate_zone(Slot& slot, std::uint32_t zone);
+  void operate_zone(Slot& slot, std::uint32_t zone, Cause cause);
+  std::uint32_t zone_at(Vec2 place) const;
+  void move_fingers(Slot& slot, Area part) const;
+  void take_up_fingers();
+  void find_fingers(Slot& slot, std::span<const Vec2> values);
+  void keep_zones(std::array<Finger, 10>& fingers, std::span<const ZoneDefinition> before) const;
   Vec2 stick_value(const Finger& finger, std::uint32_t zone) const;
   Vec2 in_shorter_sides(Vec2 place) const;
   static const Finger* oldest_finger(const Slot& slot, std::uint32_t zone, std::uint32_t after);
@@ -356,6 +364,7 @@ class SeatState {
   void forget_peak(const Slot& slot, ActionId action);
 
   std::vector<std::vector<DeviceKind>> hands() const;
+  void note_hands();
   template <class Use>
   auto with_prompt_setting(Use use) const;
 
@@ -398,6 +407,7 @@ class SeatState {
   std::vector<std::unique_ptr<Slot>> slots_;
   std::vector<DeviceId> devices_;  // of the slots
   Hand hand_;
+  unsigned hands_ = 0;           // what prompts go by; see note_hands
   mutable Prompting prompting_;  // what it keeps is no part of the seat's state
   mutable ToldOnce told_handles_;
   Tally tally_;

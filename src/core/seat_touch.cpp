@@ -21,6 +21,10 @@ Vec2 at_most_one(Vec2 v) {
   return l > 1 ? Vec2{v.x / l, v.y / l} : v;
 }
 
+Vec2 within(Vec2 place) {
+  return {std::clamp(place.x, 0.0F, 1.0F), std::clamp(place.y, 0.0F, 1.0F)};
+}
+
 // The way of a flick: right, left, up or down.
 Vec2 nearest_side(Vec2 v) {
   if (std::abs(v.x) >= std::abs(v.y)) return {v.x > 0 ? 1.0F : -1.0F, 0};
@@ -52,19 +56,34 @@ float turn_between(Vec2 a, Vec2 b) {
 
 }  // namespace
 
-// What fingers do is over: where they are now means something else.
+// Fingers stay where they are on the screen, and in their zones until they lift.
 void SeatState::set_screen(Vec2 window, Area part) {
-  const Vec2 size = {window.x * part.width, window.y * part.height};
-  if (part != part_) {
-    time_ = present();
-    for (const auto& slot : slots_) {
-      if (slot->kind == DeviceKind::touch) rest(*slot);
-    }
-    part_ = part;
-    route_again();
-  }
-  part_size_ = size;
+  time_ = present();
+  for (const auto& slot : slots_) move_fingers(*slot, part);
+  const bool is_other = part != part_;
+  part_ = part;
+  part_size_ = {window.x * part.width, window.y * part.height};
   find_areas();
+  if (is_other) {
+    route_again();
+  } else {
+    take_up_fingers();
+  }
+}
+
+// From shares of the seat's part to shares of another.
+void SeatState::move_fingers(Slot& slot, Area part) const {
+  const auto moved = [&](Vec2 place) {
+    const Vec2 at = {part_.left + place.x * part_.width, part_.top + place.y * part_.height};
+    return Vec2{(at.x - part.left) / part.width, (at.y - part.top) / part.height};
+  };
+  for (std::size_t i = 0; i < slot.fingers.size(); ++i) {
+    Finger& finger = slot.fingers[i];
+    if (finger.place == nowhere) continue;
+    finger.place = moved(finger.place);
+    if (finger.landed != nowhere) finger.landed = moved(finger.landed);
+    slot.controls[first_position + i] = within(finger.place);
+  }
 }
 
 void SeatState::find_areas() {
@@ -110,9 +129,7 @@ void SeatState::hear_place(Slot& slot, Source source, Vec2 value) {
   if (finger.is_foreign) return;
   const Vec2 before = finger.place;
   finger.place = in_part(value);
-  const Vec2 within = {std::clamp(finger.place.x, 0.0F, 1.0F),
-                       std::clamp(finger.place.y, 0.0F, 1.0F)};
-  route(slot, source, within, Cause::operated);
+  route(slot, source, within(finger.place), Cause::operated);
   if (finger.zone != no_index) move_finger(slot, finger, before);
 }
 
@@ -127,10 +144,75 @@ void SeatState::land_finger(Slot& slot, Finger& finger) {
   finger.since = time_;
   finger.order = ++slot.fingers_ever;
   finger.is_spent = false;
+  finger.is_late = false;
+  finger.zone = zone_at(finger.place);
+  if (finger.zone != no_index) operate_zone(slot, finger.zone, Cause::operated);
+}
+
+// The first that somebody hears; `no_index` for none.
+std::uint32_t SeatState::zone_at(Vec2 place) const {
   for (std::size_t zone = 0; zone < areas_.size(); ++zone) {
-    if (!areas_[zone].contains(finger.place) || !is_heard(source_of_zone(zone))) continue;
-    finger.zone = static_cast<std::uint32_t>(zone);
-    return operate_zone(slot, finger.zone);
+    const bool is_there = areas_[zone].contains(place) && is_heard(source_of_zone(zone));
+    if (is_there) return static_cast<std::uint32_t>(zone);
+  }
+  return no_index;
+}
+
+// What is under the fingers may be heard by others now, or again. What is down presses nothing, as
+// everywhere; a finger that had no zone gets the one where it landed, and a stick does not jump.
+void SeatState::take_up_fingers() {
+  for (const auto& slot : slots_) {
+    for (Finger& finger : slot->fingers) {
+      if (!finger.is_down || finger.is_foreign) continue;
+      if (finger.zone == no_index) {
+        finger.zone = zone_at(finger.landed);
+        if (finger.zone == no_index) continue;
+        finger.landed = finger.place;
+        finger.since = time_;
+        finger.is_late = true;
+        finger.is_spent = playbook_.zones()[finger.zone].kind == ZoneKind::tap;
+      }
+      operate_zone(*slot, finger.zone, Cause::rewired);
+    }
+  }
+  settle_rewired_flows();
+}
+
+// The fingers as they are on a screen that was not listened to for a while.
+void SeatState::find_fingers(Slot& slot, std::span<const Vec2> values) {
+  for (std::size_t i = 0; i < slot.fingers.size(); ++i) {
+    Finger& finger = slot.fingers[i];
+    const bool was_down = finger.is_down;
+    if (values[first_finger + i].x == 0) {
+      finger = {};
+      continue;
+    }
+    const Vec2 at = values[first_position + i];
+    finger.is_down = true;
+    if (!was_down) finger.is_foreign = !is_in_part(at);
+    if (finger.is_foreign) continue;
+    if (at != nowhere) finger.place = in_part(at);
+    slot.controls[first_position + i] = within(finger.place);
+    if (was_down) continue;
+    finger.landed = finger.place;
+    finger.order = ++slot.fingers_ever;
+  }
+}
+
+// Zones are known by their names. A finger whose zone is gone belongs to none until it lifts.
+void SeatState::keep_zones(std::array<Finger, 10>& fingers,
+                           std::span<const ZoneDefinition> before) const {
+  const auto zones = playbook_.zones();
+  for (Finger& finger : fingers) {
+    if (finger.zone == no_index) continue;
+    const ZoneDefinition& old = before[finger.zone];
+    const auto found = std::find_if(zones.begin(), zones.end(), [&](const ZoneDefinition& it) {
+      return it.name == old.name && it.kind == old.kind;
+    });
+    finger.zone = static_cast<std::uint32_t>(found - zones.begin());
+    if (found != zones.end()) continue;
+    finger.zone = no_index;
+    finger.landed = nowhere;  // no other zone gets it
   }
 }
 
@@ -138,7 +220,7 @@ void SeatState::move_finger(Slot& slot, Finger& finger, Vec2 before) {
   const Vec2 way = in_shorter_sides(difference(finger.place, finger.landed));
   switch (playbook_.zones()[finger.zone].kind) {
     case ZoneKind::button: break;
-    case ZoneKind::stick: operate_zone(slot, finger.zone); break;
+    case ZoneKind::stick: operate_zone(slot, finger.zone, Cause::operated); break;
     case ZoneKind::tap: finger.is_spent = finger.is_spent || length(way) > tap_distance; break;
     case ZoneKind::swipe: swipe(slot, finger, before); break;
     case ZoneKind::two_fingers: move_two(slot, finger, before); break;
@@ -184,7 +266,7 @@ void SeatState::leave_zone(Slot& slot, Finger& finger) {
   if (playbook_.zones()[zone].kind == ZoneKind::tap && !finger.is_spent && is_short) {
     route(slot, source_of_zone(zone), {1, 0}, Cause::operated);
   }
-  operate_zone(slot, zone);
+  operate_zone(slot, zone, Cause::operated);
 }
 
 // Of the fingers in the zone, the oldest that is younger than `after`.
@@ -198,7 +280,7 @@ const Finger* SeatState::oldest_finger(const Slot& slot, std::uint32_t zone, std
 }
 
 // What the fingers that are in a button or a stick make of it. The oldest leads.
-void SeatState::operate_zone(Slot& slot, std::uint32_t zone) {
+void SeatState::operate_zone(Slot& slot, std::uint32_t zone, Cause cause) {
   const ZoneDefinition& definition = playbook_.zones()[zone];
   const bool is_stick = definition.kind == ZoneKind::stick;
   if (!is_stick && definition.kind != ZoneKind::button) return;
@@ -206,7 +288,7 @@ void SeatState::operate_zone(Slot& slot, std::uint32_t zone) {
   Vec2 value;
   if (finger != nullptr) value = is_stick ? stick_value(*finger, zone) : Vec2{1, 0};
   if (slot.controls[source_of_zone(zone)] != value) {
-    route(slot, source_of_zone(zone), value, Cause::operated);
+    route(slot, source_of_zone(zone), value, cause);
   }
 }
 
@@ -216,7 +298,8 @@ Vec2 SeatState::stick_value(const Finger& finger, std::uint32_t zone) const {
   const Vec2 middle = {area.left + area.width / 2, area.top + area.height / 2};
   const Vec2 size = in_shorter_sides({area.width, area.height});
   const float radius = floats ? floating_radius : std::min(size.x, -size.y) / 2;
-  const Vec2 way = in_shorter_sides(difference(finger.place, floats ? finger.landed : middle));
+  const Vec2 way =
+      in_shorter_sides(difference(finger.place, floats || finger.is_late ? finger.landed : middle));
   return at_most_one({way.x / radius, way.y / radius});
 }
 

@@ -34,9 +34,14 @@ void Seating::begin_capture(Seat& seat, CaptureRequest request) {
   stop_capture(seat);
   Capturing capturing{Draft{playbook_, seat.profile(), seat.scheme()}, std::move(request),
                       journal_.now};
-  for (const DeviceId id : seat.devices()) capturing.add_device(id, copy_of(values_of(id)));
+  for (const DeviceId id : seat.devices()) {
+    std::vector<Vec2> values = copy_of(values_of(id));
+    // Where fingers are is known to the seat; where they go meanwhile, to the capture.
+    if (at(id).device.kind == DeviceKind::touch) values.resize(source_of(Control::Finger1Position));
+    capturing.add_device(id, std::move(values));
+  }
   seat.state().capture = capturing.capture();
-  seat.state().release_all(journal_.now);
+  seat.state().pause(journal_.now);
   seat.state().drop_presses();
   captures_.push_back({&seat, std::move(capturing)});
   watch_all();
@@ -109,7 +114,6 @@ void Seating::end_captures(Time time) {
       at(device).swallowed.push_back(source);
     }
     for (const DeviceId id : active.seat->devices()) {
-      if (at(id).device.kind == DeviceKind::touch) continue;
       std::vector<Vec2> values = active.capturing.values(id);
       for (const Source source : at(id).swallowed) values[source] = {};
       active.seat->state().hear_again(id, values, time);

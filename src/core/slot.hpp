@@ -19,7 +19,6 @@ namespace nextmove::core {
 struct Slot;
 
 inline constexpr Time never = Time::max();
-inline constexpr Vec2 nowhere = {-1, -1};             // a position that is not known
 inline constexpr Vec2 middle_of_part = {0.5F, 0.5F};  // where a pointer stands at first
 
 /// Of a route to a button.
@@ -111,6 +110,7 @@ struct Finger {
   bool is_down = false;
   bool is_foreign = false;  // it went down in another seat's part of the screen
   bool is_spent = false;    // it has flicked, or gone too far for a tap
+  bool is_late = false;     // its zone opened under it: a stick has its middle where it was then
 };
 
 /// What `pushed` gives, where of opposite directions the one pressed last counts.

@@ -42,6 +42,8 @@ constexpr bool has_single_value(ControlForm source_form) {
   return source_form == ControlForm::button || source_form == ControlForm::trigger;
 }
 
+inline constexpr Vec2 nowhere = {-1, -1};  // a position that is not known
+
 /// Positions are nowhere at first, and never at rest.
 inline bool is_position(Source source) {
   return source < control_count && info(static_cast<Control>(source)).form == ControlForm::position;

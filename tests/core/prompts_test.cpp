@@ -207,6 +207,32 @@ TEST_F(Prompts, StayWhileNothingChanges) {
   EXPECT_EQ(&seat().prompt(*book().find_action("horn")), horn) << "not made anew";
 }
 
+TEST_F(Prompts, AreOfTheSameVersionWhereNothingThatIsShownHasChanged) {
+  use_pad();
+  stage.press(KeyW);
+  stage.wait(2s);
+  const std::uint32_t version = seat().prompt_version();
+  Hub& hub = stage.hub();
+  const auto give = [&](DeviceKind kind) {
+    const DeviceId device = hub.plug({.kind = kind}, stage.now());
+    hub.give(device, seat());
+    stage.wait(10ms);
+    return device;
+  };
+  const DeviceId keyboard = give(DeviceKind::keyboard);
+  EXPECT_EQ(seat().prompt_version(), version) << "a second keyboard";
+  give(DeviceKind::touch);
+  EXPECT_EQ(seat().prompt_version(), version) << "a screen, for which the playbook has nothing";
+  hub.unplug(keyboard, stage.now());
+  stage.wait(10ms);
+  EXPECT_EQ(seat().prompt_version(), version) << "and unplugged";
+  hub.set_key_labels(KeyLabels{});
+  hub.set_wording(Language::english);
+  EXPECT_EQ(seat().prompt_version(), version) << "equal words";
+  stage.hub().set_profile(seat(), {});
+  EXPECT_EQ(seat().prompt_version(), version) << "an equal profile";
+}
+
 TEST_F(Prompts, HaveAnotherVersionAfterEveryChange) {
   std::uint32_t version = seat().prompt_version();
   const auto expect_new = [&](const char* after) {

@@ -335,6 +335,113 @@ TEST_F(Touching, LosingTheFocusLiftsAllFingers) {
   EXPECT_NE(vector("steer"), (Vec2{})) << "a finger that goes on has landed anew";
 }
 
+// ---- fingers that stay down while something else changes
+
+/// A finger on each stick: the fixed one half to the right, the floating one half to the left.
+struct FingersThatStay : Touching {
+  FingersThatStay() {
+    stage.touch(1, 0.2F, 0.7F);
+    stage.touch(2, 0.3F, 0.1F);
+    stage.touch(2, 0.2625F, 0.1F);
+    stage.touch(3, 0.9F, 0.8F);
+    stage.wait(10ms);
+    expect_pushed();
+    EXPECT_TRUE(read("horn").held);
+  }
+
+  void expect_pushed(float wheel = 0.5F, float trim = -0.5F) {
+    EXPECT_NEAR(vector("steer").x, wheel, 1e-4);
+    EXPECT_NEAR(vector("trim").x, trim, 1e-4);
+  }
+  // They go on from where they were: each follows its finger, and the horn waits for a fresh press.
+  void expect_they_go_on() {
+    stage.wait(10ms);
+    expect_pushed();
+    EXPECT_FALSE(read("horn").held);
+    stage.touch(1, 0.15F, 0.7F);
+    stage.touch(2, 0.3F, 0.1F);
+    stage.wait(10ms);
+    expect_pushed(0, 0);
+    for (int finger = 1; finger <= 3; ++finger) stage.lift(finger);
+    stage.touch(3, 0.9F, 0.8F);
+    stage.wait(10ms);
+    EXPECT_TRUE(read("horn").pressed);
+  }
+};
+
+TEST_F(FingersThatStay, GoOnUnderAnAdoptedPlaybookWhoseZonesStandElsewhereInTheList) {
+  PlaybookDefinition changed = definition();
+  std::swap(changed.zones[2], changed.zones[4]);
+  stage.hub().adopt(make(changed));
+  expect_they_go_on();
+}
+
+TEST_F(FingersThatStay, GoOnWithAnotherProfile) {
+  stage.hub().set_profile(stage.seat(), {.tunings = {{.action = "winch", .hold_time = 2.0F}}});
+  expect_they_go_on();
+}
+
+TEST_F(FingersThatStay, GoOnAfterACapture) {
+  const ActionId horn = *stage.hub().playbook().find_action("horn");
+  stage.hub().capture(stage.seat(), {.action = horn, .device = DeviceKind::touch});
+  stage.wait(10ms);
+  expect_pushed(0, 0);
+  stage.hub().stop_capture(stage.seat());
+  expect_they_go_on();
+}
+
+TEST_F(FingersThatStay, AreWhereTheyWentDuringACapture) {
+  const ActionId horn = *stage.hub().playbook().find_action("horn");
+  stage.hub().capture(stage.seat(), {.action = horn, .device = DeviceKind::touch});
+  stage.touch(1, 0.15F, 0.7F);
+  stage.lift(2);
+  stage.wait(10ms);
+  stage.hub().stop_capture(stage.seat());
+  stage.wait(10ms);
+  expect_pushed(0, 0);
+}
+
+TEST_F(FingersThatStay, GoOnWhereTheyAreInAnotherPartOfTheWindow) {
+  stage.hub().set_part(stage.seat(), {0, 0, 0.5F, 1});  // 500 by 500
+  stage.wait(10ms);
+  EXPECT_TRUE(read("horn").held) << "a press goes on as well: nobody let go";
+  EXPECT_NEAR(vector("trim").x, -0.5, 1e-4) << "as far from where it landed, in pixels";
+  EXPECT_NEAR(vector("steer").x, 1, 1e-4) << "the wheel's middle is at 75 of 500 now";
+}
+
+TEST_F(FingersThatStay, GoWithAZoneThatIsGone) {
+  PlaybookDefinition changed = definition();
+  std::erase_if(changed.zones, [](const ZoneDefinition& it) { return it.name == "wheel"; });
+  std::erase_if(changed.contexts[0].bindings,
+                [](const BindingDefinition& it) { return it.action == "steer"; });
+  changed.contexts[0].bindings.push_back({.action = "steer", .control = Control::PadLeftStick});
+  stage.hub().adopt(make(changed));
+  stage.wait(10ms);
+  EXPECT_EQ(vector("steer"), Vec2{});
+  EXPECT_NEAR(vector("trim").x, -0.5, 1e-4);
+}
+
+TEST_F(Touching, AZoneThatOpensUnderAFingerHasItAndPressesNothing) {
+  stage.seat().leave("helm");
+  stage.touch(1, 0.2F, 0.7F);
+  stage.touch(2, 0.9F, 0.8F);
+  stage.touch(3, 0.5F, 0.1F);
+  stage.wait(10ms);
+  stage.seat().enter("helm");
+  stage.wait(10ms);
+  EXPECT_EQ(vector("steer"), Vec2{}) << "no jump";
+  EXPECT_FALSE(read("horn").held) << "not fresh";
+  stage.touch(1, 0.25F, 0.7F);
+  stage.lift(3);
+  stage.wait(10ms);
+  EXPECT_NEAR(vector("steer").x, 0.5, 1e-4);
+  EXPECT_FALSE(read("mark").pressed) << "no tap either";
+  stage.lift(2);
+  stage.touch(2, 0.9F, 0.8F);
+  stage.wait(10ms);
+  EXPECT_TRUE(read("horn").pressed);
+}
+
 TEST(CheckZones, PartsSizesAndNamesMustFit) {
   PlaybookDefinition definition = Touching::definition();
   auto& bindings = definition.contexts[0].bindings;

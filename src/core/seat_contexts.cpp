@@ -52,7 +52,7 @@ void SeatState::let_go_below(ContextId context) {
     const bool is_released = (wiring_->released(context) & device) != 0;
     const unsigned claimed = claimed_by(context, source);
     for (const Wire& wire : wires_.bundle(source)) {
-      const bool is_claimed = !wire.can_press && (wire.route->parts & claimed) != 0;
+      const bool is_claimed = (wire.route->parts & claimed) != 0;
       const bool is_button = readings_[Wiring::index(wire.action)].kind == ActionKind::button;
       if (!is_button || !(is_released || is_claimed) || !is_below(wire.route)) continue;
       for (const auto& slot : slots_) cut_contact(*slot, *wire.route, slot->routes[wire.state]);
@@ -78,7 +78,7 @@ void SeatState::enter(ContextId context) {
   list_context(context);
   wires_.lay(entered_, bit_of(scheme_));
   let_go_below(context);
-  route_again();
+  route_again(present());
   if (journal_.is_on()) {
     journal_.tell(Entered{journal_.now, name_, playbook_.context(context).name});
   }
@@ -89,7 +89,7 @@ void SeatState::leave(ContextId context) {
   unlist_context(context);
   end_unbound_toggles();
   wires_.lay(entered_, bit_of(scheme_));
-  route_again();
+  route_again(present());
   if (journal_.is_on()) {
     journal_.tell(Left{journal_.now, name_, playbook_.context(context).name});
   }
@@ -114,7 +114,7 @@ void SeatState::hold_to(SchemeId scheme) {
   prompting_.renew();
   end_unbound_toggles();
   wires_.lay(entered_, after);
-  route_again();
+  route_again(present());
 }
 
 // In one step: values that come out the same before and after do not move in between.
@@ -133,7 +133,7 @@ void SeatState::switch_to(ContextId context) {
   end_unbound_toggles();
   wires_.lay(entered_, bit_of(scheme_));
   if (is_new) let_go_below(context);
-  route_again();
+  route_again(present());
   if (journal_.is_on()) {
     journal_.tell(SwitchedTo{journal_.now, name_, playbook_.context(context).name});
   }

@@ -295,8 +295,8 @@ void SeatState::route_again(Source source) {
 
 // The contexts have changed under controls that are down: live values move to whoever hears them
 // now, and buttons only take note of what is down.
-void SeatState::route_again() {
-  time_ = present();
+void SeatState::route_again(Time time) {
+  time_ = time;
   for (Source source = 0; source < wiring_->source_count(); ++source) route_again(source);
   settle_rewired_flows();
   take_up_fingers();

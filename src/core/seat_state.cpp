@@ -164,7 +164,7 @@ void SeatState::play_by(Playbook playbook) {
   wires_.set_typing(was_typing);
   take_up_with_controls();
   wires_.lay(entered_, bit_of(scheme_));
-  route_again();
+  route_again(present());
 }
 
 // The wires must be laid anew afterwards.
@@ -237,8 +237,7 @@ void SeatState::take_up_values(Slot& slot, std::span<const Vec2> values, Time ti
   if (slot.kind == DeviceKind::touch) find_fingers(slot, values);
   take_up_with_controls();
   wires_.lay(entered_, bit_of(scheme_));
-  time_ = time;
-  route_again();
+  route_again(time);
 }
 
 void SeatState::hear_again(DeviceId device, std::span<const Vec2> values, Time time) {

@@ -224,7 +224,7 @@ class SeatState {
   void number_press(Slot& slot, Source source, const Wires::Bundle& bundle, Vec2 value);
   void operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value, Cause cause);
   void operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
-  void route_again();
+  void route_again(Time time);
   void route_again(Source source);
   void rest(Slot& slot);
   void press(const Wire& wire, RouteState& state, float value, Cause cause);

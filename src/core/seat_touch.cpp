@@ -65,7 +65,7 @@ void SeatState::set_screen(Vec2 window, Area part) {
   part_size_ = {window.x * part.width, window.y * part.height};
   find_areas();
   if (is_other) {
-    route_again();
+    route_again(present());
   } else {
     take_up_fingers();
   }

@@ -65,6 +65,25 @@ TEST_F(Captures, TimeOutAtTheirOwnTimeHoweverUpdatesFall) {
   }
 }
 
+TEST_F(Captures, AStickThatIsHeldGoesOnFromTheTimeOut) {
+  testing::Rehearsal turning{
+      make({.actions = {{.name = "horn"}, {.name = "look", .kind = ActionKind::turn}},
+            .contexts = {{.name = "helm",
+                          .bindings = {{.action = "horn", .control = Space},
+                                       {.action = "look",
+                                        .control = PadLeftStickX,
+                                        .shaping = {.dead_zone = 0.0F},
+                                        .rate = 10}}}}})};
+  turning.seat().enter("helm");
+  turning.move(PadLeftStick, 1, 0);
+  turning.wait(10ms);
+  turning.hub().capture(turning.seat(), {*turning.hub().playbook().find_action("horn")});
+  turning.wait(4s);
+  turning.wait(3s);
+  const auto look = turning.hub().playbook().turn("look");
+  EXPECT_NEAR(turning.seat().read(look).value, 20, 1e-3) << "for two seconds";
+}
+
 TEST_F(Captures, CanWaitForEver) {
   CaptureRequest request{*book.find_action("horn")};
   request.time_out = 0s;

@@ -304,5 +304,28 @@ TEST_F(UnderAShop, AContextBringsItsMutesAlong) {
   EXPECT_FALSE(stage->seat().is_muted(lamp));
 }
 
+TEST(LettingGo, IsOfTheHalvesThatAreClaimedAlone) {
+  using enum Control;
+  testing::Rehearsal stage{
+      make({.actions = {{.name = "right"}, {.name = "back"}, {.name = "menu_right"}},
+            .contexts = {{.name = "helm",
+                          .bindings = {{.action = "right", .control = PadLeftStickRight},
+                                       {.action = "back", .control = PadLeftStickDown}}},
+                         {.name = "menu",
+                          .rank = 1,
+                          .releases = true,
+                          .bindings = {{.action = "menu_right", .control = PadLeftStickRight}}}}})};
+  stage.seat().enter("helm");
+  stage.move(PadLeftStick, 1, -1);
+  stage.wait(10ms);
+  stage.seat().enter("menu");
+  stage.wait(10ms);
+  const auto held = [&](std::string_view name) {
+    return stage.seat().read(stage.hub().playbook().button(name)).held;
+  };
+  EXPECT_FALSE(held("right"));
+  EXPECT_TRUE(held("back")) << "the menu leaves the other halves to the helm";
+}
+
 }  // namespace
 }  // namespace nextmove::support

@@ -63,6 +63,12 @@ TEST_F(AfterALongPause, ARepetitionGoesOnInItsRhythm) {
   EXPECT_EQ(read("next").presses, 0U);
 }
 
+TEST_F(AfterALongPause, ARepetitionAtTheVeryBeginningOfWhatCountsCounts) {
+  feed(50ms, KeyN, 1);
+  hub.update(8h + 300ms);
+  EXPECT_EQ(read("next").presses, 1U + 3U) << "at 50, 150 and 250 ms past eight hours";
+}
+
 TEST_F(AfterALongPause, AHoldIsReachedAllTheSame) {
   feed(1ms, KeyW, 1);
   hub.update(8h);

@@ -41,7 +41,8 @@ inline bool is_in_range(const Event& event) {
   const auto index = static_cast<std::size_t>(event.control);
   if (index >= control_count) return false;
   const EventRange& range = event_ranges[index];
-  const bool is_between = range.is_button && event.x != range.low_x && event.x != range.high_x;
+  // Without a branch: whether a key goes up or down is what nobody can guess.
+  const bool is_between = range.is_button & (event.x != range.low_x) & (event.x != range.high_x);
   return event.x >= range.low_x && event.x <= range.high_x && event.y >= range.low_y &&
          event.y <= range.high_y && !is_between;
 }

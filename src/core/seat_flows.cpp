@@ -15,7 +15,7 @@ void add(Vec2& sum, Vec2 value, float factor) {
 
 }  // namespace
 
-Vec2 SeatState::custom(const LiveBinding& binding, Vec2 value) const {
+[[gnu::noinline]] Vec2 SeatState::custom(const LiveBinding& binding, Vec2 value) const {
   const Customs::Function& function = *custom_functions_[binding.custom];
   const std::string& name = wiring_->custom_names()[binding.custom];
   if (!function) {
@@ -107,7 +107,7 @@ void SeatState::advance(Slot& slot, const LiveBinding& binding, Time until, bool
   LiveState& live = slot.live[Wiring::index(binding.action)];
   Drive& drive = drives_[Wiring::index(binding.action)];
   const bool has_rate = takes_rate(readings_[Wiring::index(binding.action)].kind);
-  if (has_rate && drive.pending != 0) weigh(binding.action);
+  if (has_rate && drive.pending != 0) weigh(binding.action, ActionKind::motion);  // or the like
   Vec2 way;  // the integral of the smoothed value over dt
   if (binding.smoothing > 0) {
     const float kept = decay(dt / binding.smoothing);

@@ -30,14 +30,13 @@ void SeatState::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
 void SeatState::move_pointer(ActionId action, Time until) {
   constexpr Duration step = std::chrono::milliseconds{4};
   PointerState& pointer = pointers_[Wiring::index(action)];
-  if (until <= pointer.until) return;
   while (until - pointer.until > step && is_smoothing(action)) {
     pointer.until += step;
     advance_all(action, pointer.until);
     push_pointer(action);
   }
-  pointer.until = until;
-  advance_all(action, until);
+  pointer.until = std::max(pointer.until, until);
+  advance_all(action, until);  // a device that is new has not been reckoned up to here
   push_pointer(action);
 }
 

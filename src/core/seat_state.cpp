@@ -259,6 +259,10 @@ void SeatState::remove_device(DeviceId device, Time time) {
   Slot& slot = **found;
   if (time >= next_due_) complete_gestures(time);
   begin_event(time);
+  // Its places are gone before anything else, so that no pointer falls back on them.
+  for (Source source = 0; source < control_count; ++source) {
+    if (is_position(source)) slot.controls[source] = nowhere;
+  }
   rest(slot);
   std::erase_if(flows_, [&](const ActiveFlow& flow) { return flow.slot == &slot; });
   for (PointerState& pointer : pointers_) {

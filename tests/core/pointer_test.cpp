@@ -172,6 +172,39 @@ TEST_F(Pointers, WhoPushedThemAndIsUnpluggedLeavesThemWhereTheyWere) {
   expect_at(0.5F + across, 0.5F, false);
 }
 
+TEST_F(Pointers, APadThatIsNewPushesFromNowOn) {
+  stage.move(PadLeftStick, 1, 0);
+  stage.wait(1s);
+  stage.unplug(DeviceKind::gamepad);
+  stage.wait(10ms);
+  const float before = aimed().position.x;
+  stage.move(PadLeftStick, -1, 0);  // another pad
+  stage.wait(100ms);
+  expect_at(before - across, 0.5F);
+}
+
+TEST_F(Pointers, DoNotFallBackOnAMouseThatIsUnplugged) {
+  testing::Rehearsal both{
+      make({.actions = {{.name = "aim", .kind = ActionKind::pointer}},
+            .contexts = {{.name = "chart",
+                          .bindings = {{.action = "aim", .control = MousePosition},
+                                       {.action = "aim",
+                                        .control = PadLeftStickX,
+                                        .with = {MouseLeft},
+                                        .shaping = {.dead_zone = 0.0F},
+                                        .rate = 0.5F}}}}})};
+  both.seat().enter("chart");
+  both.move(MousePosition, 0.2F, 0.2F);
+  both.press(MouseLeft);
+  both.move(PadLeftStick, 1, 0);
+  both.wait(100ms);
+  both.unplug(DeviceKind::mouse);
+  both.wait(10ms);
+  const auto at = both.seat().read(both.hub().playbook().pointer("aim"));
+  EXPECT_NEAR(at.position.x, 0.2F + across, 1e-4);
+  EXPECT_FALSE(at.is_present);
+}
+
 TEST_F(Pointers, AreThereStillAfterALostFocus) {
   push(1, 0);
   stage.wait(10ms);

@@ -534,14 +534,15 @@ TEST(PlaybookReader, ShowsALineOfAFileWithOtherLineEndsWithoutThem) {
 }
 
 TEST(PlaybookReader, SaysWhatIsWrongWithGesturesAndTheRest) {
-  EXPECT_EQ(problems_of("horn = { control = \"KeyE\", hold = \"fast\", tap = \"1m\" }\n"
-                        "look = [{ control = \"PadLeftStick\" }, { up = \"Touch:whel.Up\" }]\n"),
-            "8:35 hold must be a time like \"800ms\" or \"1.5s\"\n"
-            "8:43 a binding has one gesture; write two bindings\n"
-            "8:49 tap must be a time like \"800ms\" or \"1.5s\"\n"
-            "9:21 the motion \"look\" needs rate = how much a second at full push (above 0, at most "
-            "1000000) from a stick or a key\n"
-            "9:46 there is no touch zone \"whel\"; did you mean \"wheel\"?\n");
+  EXPECT_EQ(
+      problems_of("horn = { control = \"KeyE\", hold = \"fast\", tap = \"1m\" }\n"
+                  "look = [{ control = \"PadLeftStick\" }, { up = \"Touch:whel.Up\" }]\n"),
+      "8:35 hold must be a time like \"800ms\" or \"1.5s\"\n"
+      "8:43 a binding has one gesture; write two bindings\n"
+      "8:49 tap must be a time like \"800ms\" or \"1.5s\"\n"
+      "9:21 the motion \"look\" needs rate = how much a second at full push (above 0, at most "
+      "1000000) from a stick or a key\n"
+      "9:46 there is no touch zone \"whel\"; did you mean \"wheel\"?\n");
   EXPECT_EQ(problems_of("horn = [{ control = \"KeyE\", repeat = \"1s\", with = [3] },\n"
                         "{ control = \"KeyF\", within = \"1s\" }, { hold = \"1s\" }]\nlook = []\n"),
             "8:1 this binding of \"horn\" has no control\n"

@@ -14,7 +14,7 @@ void SeatState::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
   const bool is_in_reach = is_mapped ? value != nowhere : is_in_part(value);
   const bool is_there = wire.open == part_all && is_in_reach;
   const bool is_its_place = pointer.slot == &slot && pointer.route != nullptr;
-  const bool may_point = cause == Cause::operated || is_its_place || !is_pointed(wire.action);
+  const bool may_point = cause == Cause::operated || is_its_place || pointer.slot == nullptr;
   if (is_there && may_point) {
     pointer.position = is_mapped ? value : in_part(value);
     pointer.slot = &slot;
@@ -86,18 +86,24 @@ bool SeatState::may_be_pushed(ActionId action, const Slot& slot) const {
 
 // Others may hear now what pushed them; then a place that is known counts.
 void SeatState::look_for_pointers() {
-  bool is_lost = false;
   for (std::size_t i = 0; i < pointers_.size(); ++i) {
     const auto action = static_cast<ActionId>(i);
     end_pushes(action);
-    const bool was_pushed = pointers_[i].slot != nullptr && pointers_[i].route == nullptr;
+    PointerState& pointer = pointers_[i];
+    const bool was_pushed = pointer.slot != nullptr && pointer.route == nullptr;
     if (!was_pushed) continue;
     tally_.mark(action);
-    is_lost = is_lost || !is_pointed(action);
+    if (!is_pointed(action)) fall_back(pointer);
   }
-  for (Source source = 0; is_lost && source < control_count; ++source) {
+}
+
+// Where there is no place to fall back on, whoever pushed may push on later.
+void SeatState::fall_back(PointerState& pointer) {
+  const Slot* const pusher = std::exchange(pointer.slot, nullptr);
+  for (Source source = 0; source < control_count; ++source) {
     if (is_position(source)) route_again(source);
   }
+  if (pointer.slot == nullptr) pointer.slot = pusher;
 }
 
 // What smoothing still holds back of it is lost with who may push.

@@ -152,6 +152,7 @@ void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
   const Wires::Bundle& bundle = wires_.bundle(source);
   if (bundle.has_with_controls && cause != Cause::rewired) {
     operate_with_controls(slot, source, value);
+    if (cause == Cause::operated) look_for_pointers();
   }
   if (bundle.has_rivals) release_first(slot, source, value, cause);
   if (bundle.numbers_presses) number_press(slot, source, bundle, value);
@@ -272,7 +273,6 @@ void SeatState::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
     for (const Source concerned : wiring_->sources_with(with)) route_again(concerned);
   }
   settle_rewired_flows();
-  look_for_pointers();
 }
 
 void SeatState::operate_with_control(Slot& slot, const Route& with, Vec2 value) {
@@ -303,6 +303,7 @@ void SeatState::route_again(Time time) {
   look_for_pointers();
 }
 
+// Pointers must be looked for afterwards, when all that rests does.
 void SeatState::rest(Slot& slot) {
   for (Source source = 0; source < wiring_->source_count(); ++source) {
     if (slot.controls[source] == Vec2{} || is_position(source)) continue;

@@ -259,10 +259,6 @@ void SeatState::remove_device(DeviceId device, Time time) {
   Slot& slot = **found;
   if (time >= next_due_) complete_gestures(time);
   begin_event(time);
-  // Its places are gone before anything else, so that no pointer falls back on them.
-  for (Source source = 0; source < control_count; ++source) {
-    if (is_position(source)) slot.controls[source] = nowhere;
-  }
   rest(slot);
   std::erase_if(flows_, [&](const ActiveFlow& flow) { return flow.slot == &slot; });
   for (PointerState& pointer : pointers_) {
@@ -285,12 +281,14 @@ void SeatState::remove_device(DeviceId device, Time time) {
   for (Source source = 0; source < control_count; ++source) {
     if (is_position(source)) route_again(source);
   }
+  look_for_pointers();
 }
 
 void SeatState::release_all(Time time) {
   if (time >= next_due_) complete_gestures(time);
   begin_event(time);
   for (const auto& slot : slots_) rest(*slot);
+  look_for_pointers();
 }
 
 void SeatState::pause(Time time) {
@@ -306,6 +304,7 @@ void SeatState::release_device(DeviceId device, Time time) {
   for (const auto& slot : slots_) {
     if (slot->device == device) rest(*slot);
   }
+  look_for_pointers();
 }
 
 // ---- handles

@@ -267,6 +267,7 @@ class SeatState {
   bool is_pointed(ActionId action) const;
   bool may_be_pushed(ActionId action, const Slot& slot) const;
   void look_for_pointers();
+  void fall_back(PointerState& pointer);
   void end_pushes(ActionId action);
   void keep_pointers();
 

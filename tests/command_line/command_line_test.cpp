@@ -1,3 +1,4 @@
+#include <filesystem>
 #include <nlohmann/json.hpp>
 
 #include "command_line/next_move.hpp"
@@ -355,6 +356,37 @@ TEST(Curve, SaysWhatItCannotDraw) {
   EXPECT_EQ(picture.errors, "steer.gif: error: a picture is a .png or a .svg file\n");
   EXPECT_EQ(next_move({"curve", playbook, "steer", "-o", "/nowhere/a.png"}).exit_code, 1);
   EXPECT_EQ(next_move({"curve", playbook}).exit_code, 2);
+}
+
+TEST(Output, OfNoCommandGoesOverAFileThatIsNotOfItsKind) {
+  const std::string kept = "# Mine\nformat = 1\n";
+  const TemporaryFile toml{"victim.toml", kept};
+  const TemporaryFile page{"victim.md", kept};
+  const TemporaryFile image{"victim.svg", kept};
+  const TemporaryFile list{"icons.json", kept};
+  for (const std::vector<std::string>& words :
+       {std::vector<std::string>{"header", playbook, "-o", toml.path()},
+        {"draw", playbook, "-o", page.path()},
+        {"draw", playbook, "-o", image.path()},
+        {"curve", playbook, "look", "-o", image.path()},
+        {"icons", "-o", std::filesystem::path{list.path()}.parent_path()}}) {
+    const Finished done = next_move(words);
+    EXPECT_EQ(done.exit_code, 1) << words[0];
+    EXPECT_NE(done.errors.find("is nothing that next-move wrote, so it stays"), std::string::npos)
+        << done.errors;
+  }
+  for (const auto* file : {&toml, &page, &image, &list}) EXPECT_EQ(read_file(file->path()), kept);
+}
+
+TEST(Output, GoesOverWhatTheSameCommandWroteBefore) {
+  const TemporaryFile header{"again.hpp"};
+  const TemporaryFile page{"again.md"};
+  const TemporaryFile image{"again.png"};
+  for (int time = 0; time < 2; ++time) {
+    EXPECT_EQ(next_move({"header", playbook, "-o", header.path()}).exit_code, 0);
+    EXPECT_EQ(next_move({"draw", playbook, "-o", page.path()}).exit_code, 0);
+    EXPECT_EQ(next_move({"curve", playbook, "look", "-o", image.path()}).exit_code, 0);
+  }
 }
 
 TEST(Header, IsWrittenToAFileOrPrinted) {

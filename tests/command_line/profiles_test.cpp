@@ -47,6 +47,25 @@ TEST_F(Profiles, RemapTellsAClashAndTheWaysOut) {
   EXPECT_FALSE(std::filesystem::exists(path));
 }
 
+TEST_F(Profiles, APlaybookInTheirPlaceStaysAsItIs) {
+  const std::string copy = (folder / "plat.toml").string();
+  std::filesystem::copy_file(playbook, copy);
+  const std::string before = read_file(copy);
+  const std::string said = "next-move: " + copy +
+                           " is a playbook, not a profile; a profile is a file of its own, which "
+                           "`next-move remap` makes where there is none\n";
+  for (const std::vector<std::string>& words :
+       {std::vector<std::string>{"remap", copy, copy, "horn", "KeyK"},
+        {"remap", playbook, copy, "horn", "KeyK"},
+        {"profile", playbook, copy, "--reset", "all"},
+        {"prompt", playbook, "{horn}", "--profile", copy}}) {
+    const Finished done = next_move(words);
+    EXPECT_EQ(done.exit_code, 1) << words[0];
+    EXPECT_EQ(done.errors, said) << words[0];
+  }
+  EXPECT_EQ(read_file(copy), before);
+}
+
 TEST_F(Profiles, RemapSwaps) {
   const Finished done = remap({"winch", "KeyX", "Enter", "--on-clash", "swap"});
   EXPECT_EQ(done.output,

@@ -213,6 +213,34 @@ TEST_F(Pointers, AreThereStillAfterALostFocus) {
   expect_at(0.5F + across, 0.5F);
 }
 
+// The keyboard rests before the pad: in between, nobody could push.
+TEST_F(Pointers, ALostFocusLetsGoOfAllAtOnce) {
+  testing::Rehearsal both{make(
+      {.actions = {{.name = "aim", .kind = ActionKind::pointer}, {.name = "zoom"}},
+       .contexts = {
+           {.name = "chart",
+            .bindings = {
+                {.action = "aim", .control = MousePosition},
+                {.action = "aim", .control = PadRightStick, .rate = 0.5F},
+                {.action = "aim",
+                 .control = PadLeftStick,
+                 .with = {ShiftLeft},
+                 .shaping = {.dead_zone = 0.0F},
+                 .rate = 0.5F},
+                {.action = "zoom", .control = PadRightStickUp, .with = {PadLeftStickRight}}}}}})};
+  both.seat().enter("chart");
+  both.move(MousePosition, 0.2F, 0.2F);
+  both.press(ShiftLeft);
+  both.wait(10ms);
+  both.move(PadLeftStick, 1, 0);
+  both.wait(100ms);
+  both.hub().release_all(both.now());
+  both.wait(10ms);
+  const auto at = both.seat().read(both.hub().playbook().pointer("aim"));
+  EXPECT_NEAR(at.position.x, 0.2F + across, 1e-4);
+  EXPECT_TRUE(at.is_present);
+}
+
 TEST_F(Pointers, AMuteLetsNobodyPush) {
   push(1, 0);
   stage.wait(10ms);

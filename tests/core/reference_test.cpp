@@ -275,7 +275,7 @@ TEST(Reference, AgreesWithTheCoreOnEventsAtRandom) {
 #ifdef NDEBUG
   constexpr int most_events = 1'000'000;
 #else
-  constexpr int most_events = 100'000;  // the sanitizers take their time
+  constexpr int most_events = 50'000;  // the sanitizers take their time
 #endif
   constexpr int events_a_playbook = 2'000;
   for (int events = 0; events < most_events; events += events_a_playbook) {

@@ -58,6 +58,7 @@ int curve_command(const std::string& playbook, const std::string& action,
     print_table(curves);
   }
   if (picture.empty()) return exit_fine;
+  if (!may_write_or_tell(picture)) return exit_problems;
   const ActionDefinition& definition = loaded->action(*id);
   const std::string title = definition.label.empty() ? definition.name : definition.label;
   const auto problem = save_curve_picture(curves, printable(title), picture);

@@ -21,7 +21,7 @@ std::vector<DeviceKind> devices_of(const Playbook& playbook, SchemeId scheme,
 
 int draw_command(const std::string& playbook, const PromptWish& wish, const std::string& output) {
   const auto played = find_played_or_tell(playbook, wish);
-  if (!played) return exit_problems;
+  if (!played || !may_write_or_tell(output)) return exit_problems;
   const SheetSetting setting{played->playbook, played->scheme,
                              devices_of(played->given, played->scheme, wish.device),
                              played->labels};

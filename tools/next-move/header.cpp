@@ -22,6 +22,7 @@ int header_command(const std::string& playbook, const std::string& name_space,
     fmt::print("{}", text);
     return exit_fine;
   }
+  if (!may_write_or_tell(output)) return exit_problems;
   std::ofstream file{output, std::ios::binary};
   file << text;
   file.close();

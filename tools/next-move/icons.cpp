@@ -17,6 +17,7 @@ int icons_command(const std::string& folder, const std::string& families_file, i
     if (!loaded) return exit_problems;
     families = std::move(*loaded);
   }
+  if (!may_write_or_tell(folder + "/icons.json")) return exit_problems;
   const IconGround ground = for_light_ground ? IconGround::light : IconGround::dark;
   const std::vector<Diagnostic> problems = write_icons(folder, families, size, ground);
   print_problems(problems);

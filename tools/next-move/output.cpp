@@ -2,7 +2,9 @@
 
 #include <algorithm>
 #include <cstdlib>
+#include <filesystem>
 #include <fmt/core.h>
+#include <fstream>
 #include <unistd.h>
 
 namespace {
@@ -30,6 +32,20 @@ std::size_t width(std::string_view text) {
   }));
 }
 
+bool is_picture(std::string_view head) {
+  return head.rfind("\x89PNG", 0) == 0 || head.rfind("<?xml", 0) == 0 || head.rfind("<svg", 0) == 0;
+}
+
+// Something that a command writes: a header, a picture, a table of controls, or a list of icons.
+bool is_written(std::string_view head, std::string_view extension) {
+  if (extension == ".svg" || extension == ".png") return is_picture(head);
+  if (extension == ".md") {
+    return head.find("\n| action | controls |\n|---|---|\n") != std::string_view::npos;
+  }
+  if (extension == ".json") return head.rfind("{\n  \"image\": \"icons.png\"", 0) == 0;
+  return head.rfind("// Made from ", 0) == 0;
+}
+
 }  // namespace
 
 std::string bold(std::string_view text) {
@@ -54,6 +70,26 @@ void Table::print() const {
 
 void print_problems(const std::vector<nextmove::Diagnostic>& problems) {
   for (const auto& problem : problems) fmt::print(stderr, "{}\n", to_string(problem));
+}
+
+bool may_write_or_tell(const std::string& path) {
+  std::error_code unknown;
+  const std::filesystem::file_status there = std::filesystem::status(path, unknown);
+  if (!std::filesystem::is_regular_file(there))
+    return true;  // a pipe, say; or whoever writes tells
+  constexpr std::size_t enough = 4096;
+  std::string head(enough, '\0');
+  std::ifstream file{path, std::ios::binary};
+  file.read(head.data(), static_cast<std::streamsize>(head.size()));
+  head.resize(static_cast<std::size_t>(file.gcount()));
+  if (head.empty() || is_written(head, std::filesystem::path{path}.extension().string())) {
+    return true;
+  }
+  fmt::print(stderr,
+             "next-move: {} is there already and is nothing that next-move wrote, so it stays; "
+             "choose another name, or remove it first\n",
+             nextmove::printable(path));
+  return false;
 }
 
 std::string counted(std::size_t count, std::string_view what) {

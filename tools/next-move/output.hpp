@@ -25,5 +25,10 @@ class Table {
 /// The problems, each with its source line, to standard error.
 void print_problems(const std::vector<nextmove::Diagnostic>& problems);
 
+/// Whether a command may write its result to this file, by what it is called: nothing stands there,
+/// or something of the same kind (a generated header, a picture, a table of controls, a list of
+/// icons). Else it prints what stands in the way.
+bool may_write_or_tell(const std::string& path);
+
 /// "1 action", "2 actions".
 std::string counted(std::size_t count, std::string_view what);

@@ -10,9 +10,27 @@
 
 using namespace nextmove;
 
+namespace {
+
+// A profile keeps what it cannot read; what a playbook is made of is no profile at all.
+bool is_playbook(const Profile& profile) {
+  return std::any_of(profile.unread.begin(), profile.unread.end(), [](const std::string& entry) {
+    return entry.rfind("actions ", 0) == 0 || entry.rfind("contexts ", 0) == 0;
+  });
+}
+
+}  // namespace
+
 std::optional<Profile> read_profile_or_tell(const std::string& path, bool may_be_new) {
   if (may_be_new && !std::filesystem::exists(path)) return Profile{};
   Result<Profile> read = read_profile(path);
+  if (read && is_playbook(*read)) {
+    fmt::print(stderr,
+               "next-move: {} is a playbook, not a profile; a profile is a file of its own, which "
+               "`next-move remap` makes where there is none\n",
+               printable(path));
+    return std::nullopt;
+  }
   print_problems(read.diagnostics);
   return std::move(read.value);
 }

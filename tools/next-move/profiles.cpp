@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <filesystem>
 #include <fmt/core.h>
+#include <fstream>
 
 #include <nextmove/files.hpp>
 
@@ -12,25 +13,28 @@ using namespace nextmove;
 
 namespace {
 
-// A profile keeps what it cannot read; what a playbook is made of is no profile at all.
-bool is_playbook(const Profile& profile) {
-  return std::any_of(profile.unread.begin(), profile.unread.end(), [](const std::string& entry) {
-    return entry.rfind("actions ", 0) == 0 || entry.rfind("contexts ", 0) == 0;
-  });
+// A profile keeps what it cannot read, and so would keep a whole playbook.
+bool is_playbook(const std::string& path) {
+  if (!std::filesystem::is_regular_file(path)) return false;  // a pipe is read once
+  std::ifstream file{path};
+  for (std::string line; std::getline(file, line);) {
+    if (line.rfind("[actions", 0) == 0 || line.rfind("[contexts", 0) == 0) return true;
+  }
+  return false;
 }
 
 }  // namespace
 
 std::optional<Profile> read_profile_or_tell(const std::string& path, bool may_be_new) {
   if (may_be_new && !std::filesystem::exists(path)) return Profile{};
-  Result<Profile> read = read_profile(path);
-  if (read && is_playbook(*read)) {
+  if (is_playbook(path)) {
     fmt::print(stderr,
                "next-move: {} is a playbook, not a profile; a profile is a file of its own, which "
                "`next-move remap` makes where there is none\n",
                printable(path));
     return std::nullopt;
   }
+  Result<Profile> read = read_profile(path);
   print_problems(read.diagnostics);
   return std::move(read.value);
 }

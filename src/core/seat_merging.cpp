@@ -25,6 +25,10 @@ void add(Vec2& sum, Vec2 value) {
 // Whatever is smaller comes of rounding.
 constexpr float nothing = 1e-5F;
 
+float but_rounding(float value) {
+  return std::abs(value) > nothing ? value : 0;
+}
+
 bool is_apart(Vec2 a, Vec2 b) {
   return std::abs(a.x - b.x) > nothing || std::abs(a.y - b.y) > nothing;
 }
@@ -39,8 +43,12 @@ struct Sum {
     value = {value.x + shaped.x, value.y + shaped.y};
     reach += binding.shaping.scale() * std::min(length(bent), 1.0F);
   }
-  // The length is limited last, once, so that opposites cancel whatever else is pushed.
-  Vec2 limited(ActionKind kind) const { return core::limited(value, kind, std::min(reach, 1.0F)); }
+  // The length is limited last, once, so that opposites cancel whatever else is pushed; where they
+  // do, rounding leaves nothing behind.
+  Vec2 limited(ActionKind kind) const {
+    return core::limited({but_rounding(value.x), but_rounding(value.y)}, kind,
+                         std::min(reach, 1.0F));
+  }
 };
 
 }  // namespace
@@ -108,8 +116,7 @@ template <ActionKind kind>
   const Vec2 push = pushed_by.limited(kind);
   live.push = push;
   live.value = live.is_smoothed ? smooth.limited(kind) : push;
-  const float size = length(push);
-  live.size = size > nothing ? size : 0;
+  live.size = length(push);
 }
 
 // Rates add up to no more than the largest of them; the size is a share of what the action can

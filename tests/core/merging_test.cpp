@@ -310,6 +310,27 @@ TEST(DirectionsOfOneDevice, WhatIsShapedOtherwiseIsAddedAndCancelsAllTheSame) {
   EXPECT_EQ(smoothed.with({KeyW, KeyA, ArrowRight}), (Vec2{0, 1})) << "drifts to no side";
 }
 
+TEST(DirectionsOfOneDevice, WhatCancelsButForRoundingIsAtRestAndItsTapIsSeen) {
+  using enum Control;
+  const auto scaled = [](float scale, Control more, Control less) {
+    return BindingDefinition{
+        .action = "trim", .more = {more}, .less = {less}, .shaping = {.scale = scale}};
+  };
+  testing::Rehearsal stage{make({.actions = {{.name = "trim", .kind = ActionKind::axis}},
+                                 .contexts = {{.name = "helm",
+                                               .bindings = {scaled(0.3F, KeyD, Digit1),
+                                                            scaled(0.4F, KeyE, Digit2),
+                                                            scaled(0.7F, Digit3, KeyA)}}}})};
+  const Axis trim = stage.hub().playbook().axis("trim");
+  stage.seat().enter("helm");
+  for (const Control key : {KeyD, KeyE}) stage.press(key);
+  stage.press(KeyA);
+  stage.wait(10ms);
+  EXPECT_FLOAT_EQ(stage.seat().read(trim).value, 0.7F) << "the tap before KeyA went down";
+  stage.wait(10ms);
+  EXPECT_EQ(stage.seat().read(trim).value, 0) << "in floats, 0.3 + 0.4 - 0.7 is 6e-8";
+}
+
 TEST(DirectionsOfOneDevice, AScaledDiagonalIsNoLongerThanAScaledKey) {
   using enum Control;
   BindingDefinition slow = letters();

@@ -65,7 +65,7 @@ Texture make_font(SDL_Renderer* renderer) {
   return texture;
 }
 
-void draw(SDL_Renderer* renderer, const ImDrawList& list, const ImDrawCmd& command) {
+void draw_command(SDL_Renderer* renderer, const ImDrawList& list, const ImDrawCmd& command) {
   const ImVec4& clip = command.ClipRect;
   const int left = std::max(0, static_cast<int>(clip.x));
   const int top = std::max(0, static_cast<int>(clip.y));
@@ -116,7 +116,7 @@ void ImguiLayer::draw() {
   const ImDrawData& data = *ImGui::GetDrawData();
   for (int i = 0; i < data.CmdListsCount; ++i) {
     const ImDrawList& list = *data.CmdLists[i];
-    for (const ImDrawCmd& command : list.CmdBuffer) tidewater::draw(renderer_, list, command);
+    for (const ImDrawCmd& command : list.CmdBuffer) draw_command(renderer_, list, command);
   }
   SDL_RenderSetClipRect(renderer_, nullptr);
 }

@@ -168,11 +168,24 @@ struct Updated {
   friend bool operator==(const Updated&, const Updated&) = default;
 };
 
-/// One thing that happened to a hub.
-using Step = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, SwitchedTo,
-                          Muted, Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet,
-                          CaptureBegun, CaptureStopped, Reserved, Freed, Swapped, PartSet, Resized,
-                          TypingSet, LongestStepSet, Updated>;
+/// What a step can be.
+using AnyStep = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left,
+                             SwitchedTo, Muted, Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo,
+                             ProfileSet, CaptureBegun, CaptureStopped, Reserved, Freed, Swapped,
+                             PartSet, Resized, TypingSet, LongestStepSet, Updated>;
+
+/// One thing that happened to a hub; std::visit and std::get_if look into it. A class of its own,
+/// so that who passes steps on need not compile how each of them is copied.
+class Step : public AnyStep {
+ public:
+  using AnyStep::AnyStep;
+  Step(const Step& other);
+  Step(Step&& other) noexcept;
+  Step& operator=(const Step& other);
+  Step& operator=(Step&& other) noexcept;
+  ~Step();
+  friend bool operator==(const Step& a, const Step& b);
+};
 
 /// Names one listener to the steps of one hub; see Hub::on_step. None is used twice.
 enum class ListenerId : std::uint32_t { none = 0 };

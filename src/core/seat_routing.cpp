@@ -249,11 +249,11 @@ void SeatState::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
   DirectionPresses& presses = drives_[Wiring::index(wire.action)].presses;
   const auto press = [&](Vec2 way, int detents) {
     const auto times = static_cast<std::uint32_t>(std::abs(detents));
-    const Vec2 towards = contribution_of(wire, detents < 0 ? Vec2{-way.x, -way.y} : way);
-    presses.right += towards.x > 0 ? times : 0;
-    presses.left += towards.x < 0 ? times : 0;
-    presses.up += towards.y > 0 ? times : 0;
-    presses.down += towards.y < 0 ? times : 0;
+    const Vec2 by = contribution_of(wire, detents < 0 ? Vec2{-way.x, -way.y} : way);
+    presses.right += by.x > 0 ? times : 0;
+    presses.left += by.x < 0 ? times : 0;
+    presses.up += by.y > 0 ? times : 0;
+    presses.down += by.y < 0 ? times : 0;
   };
   press({1, 0}, right);
   press({0, 1}, up);

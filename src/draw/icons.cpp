@@ -156,21 +156,24 @@ IconImage draw_icon(const Icon& icon, const Families& families, int size, IconGr
     draw::draw_icon_on(cairo.get(), icon, families, ground);
   }
   cairo_surface_flush(surface.get());
-  IconImage image{size, {}};
-  image.rgba.reserve(static_cast<std::size_t>(size) * static_cast<std::size_t>(size) * 4);
+  const auto length = static_cast<std::size_t>(size);
+  IconImage image{size, std::vector<std::uint8_t>(length * length * 4)};
+  std::uint8_t* out = image.rgba.data();
   const unsigned char* row = cairo_image_surface_get_data(surface.get());
   const int stride = cairo_image_surface_get_stride(surface.get());
   for (int y = 0; y < size; ++y, row += stride) {
-    for (int x = 0; x < size; ++x) {
+    for (int x = 0; x < size; ++x, out += 4) {
       // cairo's pixels are numbers of 32 bits, multiplied by their alpha.
       const auto pixel = reinterpret_cast<const std::uint32_t*>(row)[x];
       const std::uint32_t alpha = pixel >> 24;
-      for (const int shift : {16, 8, 0}) {
-        const std::uint32_t value = pixel >> shift & 0xff;
-        image.rgba.push_back(
-            static_cast<std::uint8_t>(alpha == 0 ? 0 : std::min(255U, value * 255 / alpha)));
-      }
-      image.rgba.push_back(static_cast<std::uint8_t>(alpha));
+      if (alpha == 0) continue;
+      const auto part = [&](int shift) {
+        return static_cast<std::uint8_t>(std::min(255U, (pixel >> shift & 0xff) * 255 / alpha));
+      };
+      out[0] = part(16);
+      out[1] = part(8);
+      out[2] = part(0);
+      out[3] = static_cast<std::uint8_t>(alpha);
     }
   }
   return image;

@@ -316,11 +316,11 @@ TEST(DirectionsOfOneDevice, WhatCancelsButForRoundingIsAtRestAndItsTapIsSeen) {
     return BindingDefinition{
         .action = "trim", .more = {more}, .less = {less}, .shaping = {.scale = scale}};
   };
-  testing::Rehearsal stage{make({.actions = {{.name = "trim", .kind = ActionKind::axis}},
-                                 .contexts = {{.name = "helm",
-                                               .bindings = {scaled(0.3F, KeyD, Digit1),
-                                                            scaled(0.4F, KeyE, Digit2),
-                                                            scaled(0.7F, Digit3, KeyA)}}}})};
+  testing::Rehearsal stage{
+      make({.actions = {{.name = "trim", .kind = ActionKind::axis}},
+            .contexts = {{.name = "helm",
+                          .bindings = {scaled(0.3F, KeyD, Digit1), scaled(0.4F, KeyE, Digit2),
+                                       scaled(0.7F, Digit3, KeyA)}}}})};
   const Axis trim = stage.hub().playbook().axis("trim");
   stage.seat().enter("helm");
   for (const Control key : {KeyD, KeyE}) stage.press(key);

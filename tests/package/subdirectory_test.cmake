@@ -1,5 +1,5 @@
-# What README shows for a library that lies in the game's own folder works as printed: in a debug build
-# of g++, with warnings as errors.
+# What README shows for a library that lies in the game's own folder works as printed: in a debug build,
+# with warnings as errors. clang++ takes half the time of g++ here, which shows its warnings elsewhere.
 include(${CMAKE_CURRENT_LIST_DIR}/run.cmake)
 
 file(READ ${SOURCE}/README.md readme)
@@ -16,7 +16,7 @@ file(WRITE ${WORK}/game/CMakeLists.txt
      "cmake_minimum_required(VERSION 3.25)\nproject(game LANGUAGES CXX)\nadd_executable(game main.cpp)\n${shown}")
 
 # Optimising and symbols for a debugger take half of the time, and say nothing here.
-run(${CMAKE_COMMAND} -G Ninja -S ${WORK}/game -B ${WORK}/build -DCMAKE_CXX_COMPILER=g++
+run(${CMAKE_COMMAND} -G Ninja -S ${WORK}/game -B ${WORK}/build -DCMAKE_CXX_COMPILER=clang++
   -DCMAKE_BUILD_TYPE=Debug -DCMAKE_CXX_FLAGS=-O0 -DCMAKE_CXX_FLAGS_DEBUG= -DCMAKE_COMPILE_WARNING_AS_ERROR=ON -DCMAKE_EXPORT_COMPILE_COMMANDS=ON)
 run(${CMAKE_COMMAND} --build ${WORK}/build)
 run(${WORK}/build/game)

@@ -24,6 +24,7 @@ Display::Display()
   ::setenv("DISPLAY", display.c_str(), 1);
   ::setenv("SDL_VIDEODRIVER", "x11", 1);
   ::setenv("SDL_RENDER_DRIVER", "software", 1);
+  ::setenv("SDL_FRAMEBUFFER_ACCELERATION", "0", 1);  // no texture between picture and window
 }
 
 void Display::hands(std::vector<std::string> words) {

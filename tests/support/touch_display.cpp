@@ -86,6 +86,7 @@ TouchDisplay::TouchDisplay() {
   ::setenv("DISPLAY", (':' + number.substr(0, number.find('\n'))).c_str(), 1);
   ::setenv("SDL_VIDEODRIVER", "x11", 1);
   ::setenv("SDL_RENDER_DRIVER", "software", 1);
+  ::setenv("SDL_FRAMEBUFFER_ACCELERATION", "0", 1);  // no texture between picture and window
 
   socket_ = ::socket(AF_UNIX, SOCK_STREAM, 0);
   sockaddr_un address{};

@@ -1,0 +1,30 @@
+# What clang-tidy reads together. It looks through the headers of the standard library again for every
+# batch, so whole parts of the project are one batch each: nothing here is ever built.
+
+# nextmove_read_together(name targets ...): the sources of these targets as a single batch.
+function(nextmove_read_together name)
+  add_library(${name} OBJECT EXCLUDE_FROM_ALL)
+  nextmove_common(${name})
+  set_target_properties(${name} PROPERTIES UNITY_BUILD ON UNITY_BUILD_BATCH_SIZE 0)
+  foreach(target IN LISTS ARGN)
+    set_target_properties(${target} PROPERTIES EXPORT_COMPILE_COMMANDS OFF)
+    get_target_property(folder ${target} SOURCE_DIR)
+    get_target_property(sources ${target} SOURCES)
+    list(FILTER sources INCLUDE REGEX "^[a-z0-9_]+\\.cpp$")
+    list(TRANSFORM sources PREPEND ${folder}/)
+    target_sources(${name} PRIVATE ${sources})
+    foreach(property INCLUDE_DIRECTORIES COMPILE_DEFINITIONS LINK_LIBRARIES)
+      get_target_property(${property} ${target} ${property})
+      if(NOT ${property})
+        set(${property})
+      endif()
+    endforeach()
+    target_include_directories(${name} PRIVATE ${INCLUDE_DIRECTORIES})
+    target_compile_definitions(${name} PRIVATE ${COMPILE_DEFINITIONS})
+    target_link_libraries(${name} PRIVATE ${LINK_LIBRARIES})
+  endforeach()
+endfunction()
+
+nextmove_read_together(read_core nextmove_core nextmove_core_at_leisure)
+nextmove_read_together(read_files nextmove_files)
+nextmove_read_together(read_windows nextmove_draw nextmove_sdl2 nextmove_imgui nextmove_xkb tidewater_game)

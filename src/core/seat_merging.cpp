@@ -262,7 +262,7 @@ Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
   Vec2 value = way;
   if (!is_displacement(kind)) {
     value = driven(action);
-    if (value == Vec2{} && drive.peak_size > 0) {
+    if (drive.peak_size > 0 && is_over(value)) {
       value = drive.peak;
       tally_.mark(action);  // likewise
     }

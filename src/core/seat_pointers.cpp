@@ -86,6 +86,8 @@ bool SeatState::may_be_pushed(ActionId action, const Slot& slot) const {
 
 // Others may hear now what pushed them; then a place that is known counts.
 void SeatState::look_for_pointers() {
+  is_resting_ = false;
+  for (const Source source : std::exchange(places_to_hear_, {})) route_again(source);
   for (std::size_t i = 0; i < pointers_.size(); ++i) {
     const auto action = static_cast<ActionId>(i);
     end_pushes(action);
@@ -100,10 +102,14 @@ void SeatState::look_for_pointers() {
 // Where there is no place to fall back on, whoever pushed may push on later.
 void SeatState::fall_back(PointerState& pointer) {
   const Slot* const pusher = std::exchange(pointer.slot, nullptr);
+  hear_places();
+  if (pointer.slot == nullptr) pointer.slot = pusher;
+}
+
+void SeatState::hear_places() {
   for (Source source = 0; source < control_count; ++source) {
     if (is_position(source)) route_again(source);
   }
-  if (pointer.slot == nullptr) pointer.slot = pusher;
 }
 
 // What smoothing still holds back of it is lost with who may push.

@@ -286,6 +286,7 @@ void SeatState::operate_with_control(Slot& slot, const Route& with, Vec2 value) 
 }
 
 void SeatState::route_again(Source source) {
+  if (is_resting_ && is_position(source)) return places_to_hear_.push_back(source);
   for (const auto& slot : slots_) {
     if (slot->controls[source] != Vec2{} || is_position(source)) {
       route(*slot, source, slot->controls[source], Cause::rewired);
@@ -303,8 +304,10 @@ void SeatState::route_again(Time time) {
   look_for_pointers();
 }
 
-// Pointers must be looked for afterwards, when all that rests does.
+// Pointers must be looked for afterwards, when all that rests does: until then the controls that a
+// place needs, or that take it away, are let go one by one, which means nothing.
 void SeatState::rest(Slot& slot) {
+  is_resting_ = true;
   for (Source source = 0; source < wiring_->source_count(); ++source) {
     if (slot.controls[source] == Vec2{} || is_position(source)) continue;
     route(slot, source, {}, Cause::cut_off);

@@ -277,11 +277,8 @@ void SeatState::remove_device(DeviceId device, Time time) {
   note_hands();
   std::erase(devices_, device);
   list_drivers();
-  // What another device points at is there again.
-  for (Source source = 0; source < control_count; ++source) {
-    if (is_position(source)) route_again(source);
-  }
   look_for_pointers();
+  hear_places();  // what another device points at is there again
 }
 
 void SeatState::release_all(Time time) {

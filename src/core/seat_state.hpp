@@ -267,6 +267,7 @@ class SeatState {
   bool is_pointed(ActionId action) const;
   bool may_be_pushed(ActionId action, const Slot& slot) const;
   void look_for_pointers();
+  void hear_places();
   void fall_back(PointerState& pointer);
   void end_pushes(ActionId action);
   void keep_pointers();
@@ -417,6 +418,8 @@ class SeatState {
   std::vector<std::uint32_t> first_driver_;                 // by action, one more at the end
   std::vector<Drive> drives_;                               // by action
   std::vector<PointerState> pointers_;                      // by action
+  bool is_resting_ = false;                                 // see rest()
+  std::vector<Source> places_to_hear_;                      // when it is over
   std::vector<ToggleState> toggles_;                        // by action
   std::vector<ActiveGesture> gestures_;                     // under way, in the order of beginning
   std::vector<ActiveFlow> flows_;                           // moving

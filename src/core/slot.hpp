@@ -34,6 +34,11 @@ struct GestureState {
   bool is_heard = false;    // there is a contact, and it counts
 };
 
+/// Whether smoothing is over, since so little is left.
+inline bool is_over(Vec2 left) {
+  return std::max(std::abs(left.x), std::abs(left.y)) < 1e-4F;
+}
+
 /// A contribution that changes with time alone.
 struct FlowState {
   Vec2 target{};           // shaped, but not smoothed
@@ -45,11 +50,8 @@ struct FlowState {
   /// Whether smoothing has let everything through, but for what nobody would see.
   bool is_settled() const {
     const Vec2 behind = {smooth.x - target.x, smooth.y - target.y};
-    return is_small(behind) && is_small(pending);
+    return is_over(behind) && is_over(pending);
   }
-
- private:
-  static bool is_small(Vec2 v) { return std::max(std::abs(v.x), std::abs(v.y)) < 1e-4F; }
 };
 
 /// What a device comes to for an action other than a button.

@@ -355,6 +355,34 @@ std::string problem_with(BindingDefinition binding) {
   return found.empty() ? std::string{} : found.front().message;
 }
 
+// What needs a control beside the mouse, and what needs two and takes it away from that.
+PlaybookDefinition chart_that_needs_controls() {
+  return {.actions = {{.name = "aim", .kind = ActionKind::pointer},
+                      {.name = "measure", .kind = ActionKind::pointer}},
+          .contexts = {
+              {.name = "chart",
+               .bindings = {
+                   {.action = "aim", .control = MousePosition, .with = {Space}},
+                   {.action = "measure", .control = MousePosition, .with = {KeyM, ControlLeft}}}}}};
+}
+
+TEST(PointersThatNeedControls, DoNotPointWhileTheControlsAreLetGoOneByOne) {
+  for (const bool is_focus_lost : {true, false}) {
+    testing::Rehearsal stage{make(chart_that_needs_controls())};
+    stage.seat().enter("chart");
+    for (const Control key : {KeyM, ControlLeft, Space}) stage.press(key);
+    stage.move(MousePosition, 0.25F, 0.75F);
+    stage.wait(10ms);
+    const Pointer aim = stage.hub().playbook().pointer("aim");
+    EXPECT_EQ(stage.seat().read(aim), (PointerReading{{0.5F, 0.5F}, false})) << "measured";
+    // KeyM goes up before Space, and what it took away seems to be there for a moment.
+    if (is_focus_lost) stage.hub().release_all(stage.now());
+    if (!is_focus_lost) stage.unplug(DeviceKind::keyboard);
+    stage.wait(10ms);
+    EXPECT_EQ(stage.seat().read(aim), (PointerReading{{0.5F, 0.5F}, false}));
+  }
+}
+
 TEST(CheckPointers, WhatPushesNeedsARate) {
   EXPECT_EQ(problem_with({.control = PadLeftStick}),
             "the pointer \"aim\" needs rate = how many shorter sides of the window a second at "

@@ -168,6 +168,23 @@ PlaybookDefinition with_rivals() {
                    {.name = "cast", .bindings = {{.action = "cast", .control = Control::KeyS}}}}};
 }
 
+TEST(Smoothing, WhatItHasHardlyLetThroughHidesNoTap) {
+  const Shaping slow = {.dead_zone = 0.0F, .smoothing = 1s};
+  testing::Rehearsal stage{
+      make({.actions = {{.name = "trim", .kind = ActionKind::axis}},
+            .contexts = {
+                {.name = "helm",
+                 .bindings = {
+                     {.action = "trim", .more = {Control::KeyD}, .less = {Control::KeyA}},
+                     {.action = "trim", .control = Control::PadLeftStickX, .shaping = slow}}}}})};
+  stage.seat().enter("helm");
+  stage.press(Control::KeyD);
+  stage.release(Control::KeyD);
+  stage.move(Control::PadLeftStick, -0.5F, 0);
+  stage.wait(100us);
+  EXPECT_EQ(stage.seat().read(stage.hub().playbook().axis("trim")).value, 1);
+}
+
 TEST(Smoothing, GoesOnThroughASwitchOfContextsThatChangesNothing) {
   testing::Rehearsal stage{make(with_rivals())};
   Recording recording{describe(stage.hub()), {}};

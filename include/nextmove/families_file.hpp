@@ -21,7 +21,7 @@ namespace nextmove {
 ///     product = 0x0001         # left out: all of the vendor's
 ///     family = "harbour_pad"
 ///
-/// With any error there is no value. `file` is for the diagnostics.
+/// With any error there is no value. At most 1 MiB. `file` is for the diagnostics.
 Result<Families> parse_families(std::string_view text, std::string_view file = {},
                                 Families known = {});
 

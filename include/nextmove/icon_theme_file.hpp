@@ -30,7 +30,7 @@ namespace nextmove {
 ///     ...
 ///
 /// Paths count from the folder of `file`. With any error there is no value. A name that no icon has
-/// is an error with the nearest.
+/// is an error with the nearest, and so is a cell more than 1 000 000 pixels away. At most 1 MiB.
 Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file = {});
 
 /// The same from a file. The images are not looked at.

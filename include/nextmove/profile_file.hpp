@@ -43,15 +43,17 @@ LoadedProfile load_profile(const std::string& path);
 
 /// Saves a profile so that the file is at every moment the old one or the new one, whole, whatever
 /// happens: it is written beside as `path`.new, flushed to the disk, and renamed. The file that was
-/// there becomes the backup, `path`.backup; one that is damaged is set aside as in load_profile.
+/// there is copied to the backup, `path`.backup; one that is damaged is set aside as in load_profile.
 /// Folders on the way are made. Several processes may save at the same time; the last one counts.
 /// Returns what went wrong; with an error, the old file is as it was.
 std::vector<Diagnostic> save_profile(const std::string& path, const Profile& profile);
 
 /// Where a game's profiles usually lie: $XDG_CONFIG_HOME/`game`/`player`.toml, or where that is not
-/// set to a whole path, ~/.config/... (the XDG base directory convention). Letters, digits, -, _
-/// and what is beyond ASCII stand in the path as they are, spaces become _, and of the rest nothing
-/// stays. Empty where there is no home, or nothing is left of a name.
+/// set to a whole path, ~/.config/... (the XDG base directory convention). Each name has a file of
+/// its own: letters, digits, - and what is beyond ASCII stand in the path as they are, spaces
+/// become
+/// _, and anything else is written as %2E is for a full stop; of a name of more than 100 bytes a
+/// number tells the rest. Empty where there is no home, or a name is empty.
 std::string usual_profile_path(std::string_view game, std::string_view player);
 
 }  // namespace nextmove

@@ -46,8 +46,8 @@ class Checker {
     check_actions();
     check_zones();
     check_schemes();
-    check_contexts();
     check_mutes();
+    check_contexts();
     bindings_.check_reserved(definition_.reserved);
     check_all_driven();
     check_motions();
@@ -192,9 +192,8 @@ class Checker {
     for (const PlacedName& name : binding.schemes) {
       const auto found = schemes_.find(name.name);
       if (found == schemes_.end()) {
-        const std::string advice = did_you_mean(name.name, names_of(schemes_));
         error(name.place, "there is no scheme " + quoted(name.name) +
-                              (advice.empty() ? "; define it under [schemes]" : advice));
+                              advice_for(name.name, schemes_, "schemes"));
         continue;
       }
       if (!seen.insert(name.name).second) {
@@ -232,42 +231,48 @@ class Checker {
   }
 
   void check_mute_of_context(const PlacedName& mute) {
-    std::vector<std::string_view> names;
-    for (const MuteDefinition& it : definition_.mutes) names.push_back(it.name);
-    if (std::find(names.begin(), names.end(), mute.name) != names.end()) return;
-    const std::string advice = did_you_mean(mute.name, names);
-    error(mute.place, "there is no mute " + quoted(mute.name) +
-                          (advice.empty() ? "; define it under [mutes]" : advice));
+    if (mutes_.count(mute.name) != 0) return;
+    error(mute.place,
+          "there is no mute " + quoted(mute.name) + advice_for(mute.name, mutes_, "mutes"));
   }
 
   void check_mutes() {
     if (definition_.mutes.size() > most_mutes) {
       error({}, "there are more than " + std::to_string(most_mutes) + " mutes");
     }
-    std::map<std::string_view, Place> mutes;
     for (const MuteDefinition& mute : definition_.mutes) {
       check_name(mute.name, mute.place);
-      const auto [first, is_new] = mutes.emplace(mute.name, mute.place);
+      const auto [first, is_new] = mutes_.emplace(mute.name, &mute);
       if (!is_new) {
-        error(mute.place,
-              "mute " + quoted(mute.name) + " is defined twice" + first_stands(first->second));
+        error(mute.place, "mute " + quoted(mute.name) + " is defined twice" +
+                              first_stands(first->second->place));
       }
       if (mute.actions.empty() && !mute.is_everything_but) {
         error(mute.place, "mute " + quoted(mute.name) + " silences nothing; name its actions");
       }
       for (const PlacedName& action : mute.actions) {
         if (actions_.count(action.name) == 0) {
-          error(action.place,
-                "there is no action " + quoted(action.name) + advice_for(action.name));
+          error(action.place, "there is no action " + quoted(action.name) +
+                                  advice_for(action.name, actions_, "actions"));
         }
       }
     }
   }
 
-  // What to do about an action that does not exist.
-  std::string advice_for(std::string_view name) const {
-    const std::string advice = did_you_mean(name, names_of(actions_));
-    return advice.empty() ? "; define it under [actions]" : advice;
+  // To look for the nearest of many names takes time: where more is wrong than anybody reads,
+  // nobody waits for it.
+  bool seeks_nearest() const {
+    constexpr std::size_t enough = 100;
+    return found_.size() < enough;
+  }
+
+  // What to do about a name that nothing has.
+  template <class Definition>
+  std::string advice_for(std::string_view name,
+                         const std::map<std::string_view, const Definition*>& among,
+                         std::string_view where) const {
+    const std::string advice = seeks_nearest() ? did_you_mean(name, names_of(among)) : "";
+    return advice.empty() ? "; define it under [" + std::string{where} + ']' : advice;
   }
 
   template <class Definition>
@@ -300,9 +305,9 @@ class Checker {
   void report_unknown_action(const BindingDefinition& binding) {
     if (binding.action == last_unknown_) return;
     last_unknown_ = binding.action;
-    driven_.insert(nearest_name(binding.action, names_of(actions_)));
-    error(binding.place,
-          "there is no action " + quoted(binding.action) + advice_for(binding.action));
+    if (seeks_nearest()) driven_.insert(nearest_name(binding.action, names_of(actions_)));
+    error(binding.place, "there is no action " + quoted(binding.action) +
+                             advice_for(binding.action, actions_, "actions"));
   }
 
   // Two uses of one control in one context are a clash, unless with-controls or schemes tell them
@@ -419,6 +424,7 @@ class Checker {
   core::BindingChecker bindings_;
   std::map<std::string_view, const ActionDefinition*> actions_;
   std::map<std::string_view, const SchemeDefinition*> schemes_;
+  std::map<std::string_view, const MuteDefinition*> mutes_;
   std::set<std::string_view> driven_;
   std::map<std::string_view, unsigned> moved_;  // the directions of motions, as ControlPart bits
   std::vector<Use> uses_;                       // of the context at hand

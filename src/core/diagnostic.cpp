@@ -44,8 +44,12 @@ std::string position(const Diagnostic& diagnostic) {
 std::string excerpt(const Diagnostic& diagnostic) {
   const std::string number = std::to_string(diagnostic.place.line);
   const std::string margin(number.size() + 2, ' ');
-  const auto indent = static_cast<std::size_t>(std::max(0, diagnostic.place.column - 1));
-  const auto marks = static_cast<std::size_t>(std::max(1, diagnostic.place.length));
+  // Of a long line only the beginning is shown, and the mark ends with it.
+  const std::size_t shown = diagnostic.source_line.size();
+  const auto column = static_cast<std::size_t>(std::max(0, diagnostic.place.column - 1));
+  const std::size_t indent = std::min(column, shown);
+  const auto length = static_cast<std::size_t>(std::max(1, diagnostic.place.length));
+  const std::size_t marks = std::min(length, shown - indent + 1);
   return "\n  " + number + " | " + printable(diagnostic.source_line) + "\n" + margin + " | " +
          std::string(indent, ' ') + '^' + std::string(marks - 1, '~');
 }

@@ -5,6 +5,7 @@
 #include <nextmove/nearest.hpp>
 
 #include "text_file.hpp"
+#include "toml_document.hpp"
 #include "toml_values.hpp"
 
 namespace nextmove {
@@ -100,7 +101,9 @@ class FamiliesReader {
   void check_family(const std::string& name, Place place) {
     if (name.empty() || families_.find(name) != nullptr) return;
     std::vector<std::string_view> names;
-    for (const Family& family : families_.all()) names.push_back(family.name);
+    if (values_.seeks_nearest()) {
+      for (const Family& family : families_.all()) names.push_back(family.name);
+    }
     values_.error(place, fmt::format("unknown family \"{}\"{}", name, did_you_mean(name, names)));
   }
 
@@ -112,17 +115,20 @@ class FamiliesReader {
 }  // namespace
 
 Result<Families> parse_families(std::string_view text, std::string_view file, Families known) {
-  const toml::parse_result parsed = toml::parse(text);
+  if (auto excess = files::find_excess(text.size(), files::mebibyte)) {
+    excess->file = file;
+    return {std::nullopt, {std::move(*excess)}};
+  }
+  Result<toml::table> parsed = files::parse_toml(text);
   Result<Families> result;
   if (parsed) {
     FamiliesReader reader{std::move(known)};
-    reader.read(parsed.table());
+    reader.read(*parsed);
     result = reader.result();
   } else {
-    result.diagnostics.push_back({.place = place_of(parsed.error().source()),
-                                  .message = std::string{parsed.error().description()}});
+    result.diagnostics = std::move(parsed.diagnostics);
   }
-  files::locate(result.diagnostics, file, text);
+  files::arrange(result.diagnostics, file, text);
   return result;
 }
 

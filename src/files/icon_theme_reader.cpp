@@ -8,6 +8,7 @@
 #include <nextmove/nearest.hpp>
 
 #include "text_file.hpp"
+#include "toml_document.hpp"
 #include "toml_values.hpp"
 
 namespace nextmove {
@@ -17,6 +18,7 @@ using files::place_of;
 using Entry = files::TomlEntry;
 
 constexpr std::int64_t theme_format = 1;
+constexpr std::int64_t largest_picture = 1'000'000;  // pixels
 
 // What prompts name besides controls; see icon_name.
 constexpr std::array<std::string_view, 12> more_names = {
@@ -134,9 +136,17 @@ class ThemeReader {
       const int cell = values_.whole_number(icon);
       if (cell < 0) values_.wrong_type(icon, "the number of a cell, from 0");
       if (!is_icon(icon) || cell < 0 || !is_whole) continue;
+      const std::int64_t x = std::int64_t{cell % grid.columns} * grid.width;
+      const std::int64_t y = std::int64_t{cell / grid.columns} * grid.height;
+      if (x > largest_picture || y > largest_picture) {
+        values_.error(place_of(*icon.node),
+                      fmt::format("cell {} would lie at {}, {}, and no picture is larger than {} "
+                                  "pixels",
+                                  cell, x, y, largest_picture));
+        continue;
+      }
       theme_.add(family, std::string{icon.name()},
-                 {image, cell % grid.columns * grid.width, cell / grid.columns * grid.height,
-                  grid.width, grid.height});
+                 {image, static_cast<int>(x), static_cast<int>(y), grid.width, grid.height});
     }
   }
 
@@ -147,13 +157,12 @@ class ThemeReader {
 
   // All of them 0 or more; nothing where there are others, or another count.
   static std::vector<int> numbers(const Entry& entry, std::size_t count) {
-    constexpr std::int64_t largest = 1'000'000;
     std::vector<int> read;
     const toml::array* list = entry.node->as_array();
     if (list == nullptr || list->size() != count) return {};
     for (const toml::node& node : *list) {
       const auto* number = node.as_integer();
-      if (number == nullptr || number->get() < 0 || number->get() > largest) return {};
+      if (number == nullptr || number->get() < 0 || number->get() > largest_picture) return {};
       read.push_back(static_cast<int>(number->get()));
     }
     return read;
@@ -163,8 +172,11 @@ class ThemeReader {
     const std::string_view name = entry.name();
     const bool is_more = std::find(more_names.begin(), more_names.end(), name) != more_names.end();
     if (is_more || find_control(name)) return true;
-    std::vector<std::string_view> names{more_names.begin(), more_names.end()};
-    for (const ControlInfo& control : all_controls()) names.push_back(control.name);
+    std::vector<std::string_view> names;
+    if (values_.seeks_nearest()) {
+      names.assign(more_names.begin(), more_names.end());
+      for (const ControlInfo& control : all_controls()) names.push_back(control.name);
+    }
     values_.error(place_of(*entry.key),
                   fmt::format("unknown icon \"{}\"{}", name, did_you_mean(name, names)));
     return false;
@@ -178,17 +190,20 @@ class ThemeReader {
 }  // namespace
 
 Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file) {
-  const toml::parse_result parsed = toml::parse(text);
+  if (auto excess = files::find_excess(text.size(), files::mebibyte)) {
+    excess->file = file;
+    return {std::nullopt, {std::move(*excess)}};
+  }
+  Result<toml::table> parsed = files::parse_toml(text);
   Result<IconTheme> result;
   if (parsed) {
     ThemeReader reader{file};
-    reader.read(parsed.table());
+    reader.read(*parsed);
     result = reader.result();
   } else {
-    result.diagnostics.push_back({.place = place_of(parsed.error().source()),
-                                  .message = std::string{parsed.error().description()}});
+    result.diagnostics = std::move(parsed.diagnostics);
   }
-  files::locate(result.diagnostics, file, text);
+  files::arrange(result.diagnostics, file, text);
   return result;
 }
 

@@ -11,6 +11,7 @@
 
 #include "binding_reader.hpp"
 #include "text_file.hpp"
+#include "toml_document.hpp"
 #include "toml_values.hpp"
 
 namespace nextmove {
@@ -285,18 +286,6 @@ class Reader {
   std::set<std::string, std::less<>> of_unknown_kind_;  // actions
 };
 
-// toml++ speaks of a name that stands twice as a redefinition; the rest of what it says is plain
-// enough.
-std::string in_plain_words(const toml::parse_error& problem) {
-  std::string text{problem.description()};
-  const std::string_view redefinition = "cannot redefine existing ";
-  if (const auto at = text.find(redefinition); at != std::string::npos) {
-    const auto name = text.find('\'', at);
-    return "this name is defined twice: " + text.substr(name == std::string::npos ? at : name);
-  }
-  return "this is no TOML: " + text;
-}
-
 Result<Playbook> failure(Diagnostic problem) {
   return {std::nullopt, {std::move(problem)}};
 }
@@ -311,29 +300,24 @@ Result<Playbook> parse_playbook(std::string_view text, std::string_view name) {
                     "the playbook is empty; it begins with format = 1",
                     {}});
   }
-  const toml::parse_result parsed = toml::parse(text);
+  if (auto excess = files::find_excess(text.size(), most_playbook_bytes)) {
+    excess->file = name;
+    return failure(std::move(*excess));
+  }
+  Result<toml::table> parsed = files::parse_toml(text);
   Result<Playbook> result;
   if (!parsed) {
-    result.diagnostics.push_back({Severity::error,
-                                  {},
-                                  place_of(parsed.error().source()),
-                                  in_plain_words(parsed.error()),
-                                  {}});
+    result.diagnostics = std::move(parsed.diagnostics);
   } else {
     Reader reader;
-    PlaybookDefinition definition = reader.read(parsed.table());
+    PlaybookDefinition definition = reader.read(*parsed);
     result.diagnostics = reader.take_problems();
     std::vector<Diagnostic> meaning = check(definition);
     const bool readable = !has_errors(result.diagnostics);
     result.diagnostics.insert(result.diagnostics.end(), meaning.begin(), meaning.end());
     if (readable && !has_errors(meaning)) result = make_playbook(std::move(definition));
   }
-  std::stable_sort(
-      result.diagnostics.begin(), result.diagnostics.end(),
-      [](const Diagnostic& a, const Diagnostic& b) {
-        return std::pair{a.place.line, a.place.column} < std::pair{b.place.line, b.place.column};
-      });
-  files::locate(result.diagnostics, name, text);
+  files::arrange(result.diagnostics, name, text);
   return result;
 }
 

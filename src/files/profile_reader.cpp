@@ -11,6 +11,7 @@
 
 #include "profile_keys.hpp"
 #include "text_file.hpp"
+#include "toml_document.hpp"
 #include "toml_values.hpp"
 
 namespace nextmove {
@@ -167,7 +168,7 @@ class ProfileReader {
 
   Result<Profile> result(std::string_view name, std::string_view text) {
     for (Diagnostic& problem : problems_) problem.severity = Severity::warning;
-    files::locate(problems_, name, text);
+    files::arrange(problems_, name, text);
     return {std::move(profile_), std::move(problems_)};
   }
 
@@ -222,8 +223,8 @@ class ProfileReader {
     if (list == nullptr) return profile_.unread.push_back(as_toml(entry.name(), *entry.node));
     for (const toml::node& node : *list) {
       const std::string text = node.value_or(std::string{});
-      const toml::parse_result parsed = toml::parse(text);
-      const toml::table* table = parsed ? &parsed.table() : nullptr;
+      const Result<toml::table> parsed = files::parse_toml(text);
+      const toml::table* table = parsed ? &*parsed : nullptr;
       if (table == nullptr || table->contains("unread")) {
         profile_.unread.push_back(text);
         continue;
@@ -265,15 +266,15 @@ std::size_t entries_in(const toml::table& root) {
 Result<Profile> parse_profile(std::string_view text, std::string_view name) {
   const auto failure = [&](Place place, std::string message) {
     std::vector<Diagnostic> problems = {{Severity::error, {}, place, std::move(message), {}}};
-    files::locate(problems, name, text);
+    files::arrange(problems, name, text);
     return Result<Profile>{std::nullopt, std::move(problems)};
   };
-  const toml::parse_result parsed = toml::parse(text);
-  if (!parsed) {
-    return failure(place_of(parsed.error().source()),
-                   "this is no TOML: " + std::string{parsed.error().description()});
+  if (auto excess = files::find_excess(text.size(), files::mebibyte)) {
+    return failure({}, std::move(excess->message));
   }
-  const toml::table& root = parsed.table();
+  Result<toml::table> parsed = files::parse_toml(text);
+  if (!parsed) return failure(parsed.diagnostics[0].place, parsed.diagnostics[0].message);
+  const toml::table& root = *parsed;
   const toml::node* version = root.get("format");
   if (version == nullptr) return failure({1, 1}, "a profile begins with format = 1");
   if (!version->is_integer() || version->value<std::int64_t>() != profile_format) {

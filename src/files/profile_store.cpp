@@ -1,7 +1,9 @@
 #include <algorithm>
+#include <cstdint>
 #include <cstdlib>
 #include <filesystem>
 #include <fmt/format.h>
+#include <fstream>
 #include <optional>
 #include <string>
 
@@ -41,7 +43,11 @@ bool set_aside(const std::string& path, std::vector<Diagnostic>& diagnostics) {
 }
 
 bool can_be_opened(const std::string& path) {
-  return files::read_text_file(path, SIZE_MAX).value.has_value();
+  std::error_code problem;
+  if (!fs::is_regular_file(path, problem)) return false;
+  std::ifstream file{path, std::ios::binary};
+  file.peek();
+  return file.is_open() && !file.bad();
 }
 
 // A player may have put the file elsewhere and left a link.
@@ -84,6 +90,11 @@ LoadedProfile load_profile(const std::string& path) {
 }
 
 std::vector<Diagnostic> save_profile(const std::string& given, const Profile& profile) {
+  if (given.empty()) {
+    return {told(Severity::error, given,
+                 "the changes are not saved: there is no path; where neither XDG_CONFIG_HOME nor "
+                 "HOME is set, a game chooses a folder itself")};
+  }
   const std::string path = behind_links(given);
   std::vector<Diagnostic> diagnostics;
   bool is_there = exists(path);
@@ -104,17 +115,29 @@ std::vector<Diagnostic> save_profile(const std::string& given, const Profile& pr
 
 namespace {
 
+// No two names become one: a space is written as an underscore, and what is no letter, digit or
+// hyphen as %2E is for a full stop. Of a name too long for a file the rest is told by a number.
 std::string as_file_name(std::string_view name) {
   std::string out;
   for (const char c : name) {
     const auto byte = static_cast<unsigned char>(c);
     const bool is_letter = (byte >= 'a' && byte <= 'z') || (byte >= 'A' && byte <= 'Z');
     const bool is_digit = byte >= '0' && byte <= '9';
-    if (is_letter || is_digit || byte >= 0x80 || c == '-' || c == '_') out += c;
-    if (c == ' ') out += '_';
+    if (is_letter || is_digit || byte >= 0x80 || c == '-') {
+      out += c;
+    } else if (c == ' ') {
+      out += '_';
+    } else {
+      out += fmt::format("%{:02X}", byte);
+    }
   }
   constexpr std::size_t longest = 100;
-  return out.substr(0, longest);
+  if (out.size() <= longest) return out;
+  std::uint32_t number = 2'166'136'261;  // FNV-1a of 32 bits
+  for (const char c : name) number = (number ^ static_cast<unsigned char>(c)) * 16'777'619;
+  std::size_t end = longest;
+  while (end > 0 && (static_cast<unsigned char>(out[end]) & 0xc0U) == 0x80) --end;
+  return out.substr(0, end) + fmt::format("%%{:08x}", number);
 }
 
 // Of the environment, whole paths only, as the convention has it.

@@ -22,7 +22,9 @@ constexpr double longest_recording = 1e9;  // seconds
 /// Reads the fields of one line. The first thing that does not fit is kept as the problem.
 class LineReader {
  public:
-  explicit LineReader(const Json& json) : json_(json) {}
+  /// To look for the nearest name takes time: not where nobody is told any more.
+  explicit LineReader(const Json& json, bool seeks_nearest = true)
+      : json_(json), seeks_nearest_(seeks_nearest) {}
 
   const std::string& problem() const { return problem_; }
 
@@ -242,7 +244,7 @@ class LineReader {
         fail(fmt::format("{} cannot have the value x = {}, y = {}", name, event.x, event.y));
       }
     } else {
-      const std::string_view nearest = nearest_control_name(name);
+      const std::string_view nearest = seeks_nearest_ ? nearest_control_name(name) : "";
       fail(fmt::format("unknown control \"{}\"{}", name,
                        nearest.empty() ? "" : fmt::format("; did you mean \"{}\"?", nearest)));
     }
@@ -250,6 +252,7 @@ class LineReader {
   }
 
   const Json& json_;
+  bool seeks_nearest_;
   std::string problem_;
 };
 
@@ -268,6 +271,10 @@ class RecordingReader {
       } else if (!line_.empty()) {
         read_step();
       }
+    }
+    if (untold_ > 0) {
+      problems_.push_back({.file = std::string{name_},
+                           .message = fmt::format("there are {} more problems", untold_)});
     }
     return {std::move(recording_), std::move(problems_)};
   }
@@ -289,6 +296,11 @@ class RecordingReader {
 
   void tell(Severity severity, std::string message) {
     constexpr std::size_t longest = 300;
+    if (problems_.size() == files::most_told) {
+      ++untold_;
+      return;
+    }
+    if (message.size() > longest) message = message.substr(0, longest) + " ...";
     problems_.push_back({severity,
                          std::string{name_},
                          {std::max(1, number_), 1},
@@ -298,6 +310,10 @@ class RecordingReader {
 
   // The line as an object; reports and returns nothing where it is none.
   std::optional<Json> object() {
+    if (line_.size() > files::mebibyte) {
+      error("this line is longer than 1 MiB, and left out");
+      return std::nullopt;
+    }
     Json json = Json::parse(line_, nullptr, false);
     if (json.is_object()) return json;
     error(is_whole_ ? "this line is damaged and left out"
@@ -362,7 +378,7 @@ class RecordingReader {
   void read_step() {
     const auto json = object();
     if (!json) return;
-    LineReader line{*json};
+    LineReader line{*json, problems_.size() < files::most_told};
     Step step = line.step();
     if (keep(line, "")) recording_.steps.push_back(std::move(step));
   }
@@ -381,11 +397,16 @@ class RecordingReader {
   bool is_whole_ = true;
   Recording recording_;
   std::vector<Diagnostic> problems_;
+  std::size_t untold_ = 0;  // of them
 };
 
 }  // namespace
 
 Result<Recording> parse_recording(std::string_view text, std::string_view name) {
+  if (auto excess = files::find_excess(text.size(), most_recording_bytes)) {
+    excess->file = name;
+    return {std::nullopt, {std::move(*excess)}};
+  }
   return RecordingReader{text, name}.read();
 }
 

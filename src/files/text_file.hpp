@@ -2,6 +2,7 @@
 #pragma once
 
 #include <cstddef>
+#include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -12,14 +13,18 @@ namespace nextmove::files {
 
 inline constexpr std::size_t mebibyte = 1'048'576;
 
-/// The whole file; an error where it cannot be read or is larger than `most_bytes`.
+/// The whole file; an error where it cannot be read, is larger than `most_bytes`, or is a pipe or a
+/// device, which might never end.
 Result<std::string> read_text_file(const std::string& path, std::size_t most_bytes);
 
-/// Line `number` (from 1) of the text without its line break; empty where there is none. Longer
-/// lines than a screen shows are cut.
-std::string line_of(std::string_view text, int number);
+/// Why a text of so many bytes is not read; nothing where it is.
+std::optional<Diagnostic> find_excess(std::size_t bytes, std::size_t most_bytes);
 
-/// Puts the file's name and the source lines into the diagnostics.
-void locate(std::vector<Diagnostic>& diagnostics, std::string_view file, std::string_view text);
+/// How many problems of one file are told. Whoever finds more need not look for advice any more.
+inline constexpr std::size_t most_told = 100;
+
+/// Puts the diagnostics in the order of the file, with its name and the source lines; those beyond
+/// most_told become one that says how many. Longer texts than a screen shows are cut.
+void arrange(std::vector<Diagnostic>& diagnostics, std::string_view file, std::string_view text);
 
 }  // namespace nextmove::files

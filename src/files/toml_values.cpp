@@ -6,6 +6,7 @@
 #include <nextmove/nearest.hpp>
 
 #include "duration.hpp"
+#include "text_file.hpp"
 
 namespace nextmove::files {
 
@@ -62,6 +63,10 @@ void TomlValues::unknown_key(const TomlEntry& entry,
   std::string hint = did_you_mean(entry.name(), names);
   if (hint.empty()) hint = "; known here: " + listed(names, ", ");
   error(place_of(*entry.key), fmt::format("unknown key \"{}\"{}", entry.name(), hint));
+}
+
+bool TomlValues::seeks_nearest() const {
+  return problems_.size() < most_told;
 }
 
 void TomlValues::unknown_name(Place place, std::string_view what, std::string_view name,
@@ -132,7 +137,7 @@ PlacedControl TomlValues::control(std::string_view name, Place place) {
     found->place = place;
     return std::move(*found);
   }
-  const std::string_view nearest = nearest_control_name(name);
+  const std::string_view nearest = seeks_nearest() ? nearest_control_name(name) : "";
   const std::string hint = nearest.empty() ? "; `next-move controls` lists them all"
                                            : did_you_mean(name, std::span{&nearest, 1});
   error(place, fmt::format("unknown control \"{}\"{}", name, hint));

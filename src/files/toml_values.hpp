@@ -35,6 +35,8 @@ class TomlValues {
   void error(Place place, std::string message);
   void wrong_type(const TomlEntry& entry, std::string_view wanted);
   void unknown_key(const TomlEntry& entry, std::initializer_list<std::string_view> known);
+  /// To look for the nearest of many names takes time: no more where nobody is told any more.
+  bool seeks_nearest() const;
   /// What is named is not among these: unknown `what` "`name`", and which was probably meant.
   void unknown_name(Place place, std::string_view what, std::string_view name,
                     std::initializer_list<std::string_view> known);

@@ -10,6 +10,8 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include "text_file.hpp"
+
 namespace nextmove::files {
 namespace {
 
@@ -73,18 +75,15 @@ void flush_folder(const std::string& path) {
   ::close(descriptor);
 }
 
-// A second name for the file, put in the place of the old backup at one go. Where the disk knows no
-// second names, a copy.
+// A copy, put in the place of the old backup at one go. A second name for the same file would be
+// damaged with it.
 bool keep_backup(const std::string& path) {
-  const std::string backup = path + ".backup";
-  const std::string on_the_way = backup + ".new";
-  ::unlink(on_the_way.c_str());
-  std::error_code problem;
-  fs::create_hard_link(path, on_the_way, problem);
-  if (problem) fs::copy_file(path, on_the_way, fs::copy_options::overwrite_existing, problem);
-  if (problem) return false;
-  const bool is_kept = std::rename(on_the_way.c_str(), backup.c_str()) == 0;
-  ::unlink(on_the_way.c_str());  // where both were names of one file already
+  const Result<std::string> text = read_text_file(path, SIZE_MAX);
+  NewFile copy{path + ".backup.new"};
+  if (!text || !copy.open()) return false;
+  const bool is_kept =
+      copy.write(*text) && std::rename(copy.path().c_str(), (path + ".backup").c_str()) == 0;
+  if (!is_kept) copy.remove();
   return is_kept;
 }
 
@@ -121,7 +120,8 @@ std::optional<std::string> replace_file(const std::string& path, std::string_vie
 std::string set_aside(const std::string& path) {
   constexpr int most = 1000;
   std::string aside = path + ".damaged";
-  for (int number = 2; fs::exists(fs::symlink_status(aside)); ++number) {
+  std::error_code unknown;
+  for (int number = 2; fs::exists(fs::symlink_status(aside, unknown)); ++number) {
     if (number > most) return {};
     aside = fmt::format("{}.damaged-{}", path, number);
   }

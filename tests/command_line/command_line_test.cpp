@@ -1,4 +1,5 @@
 #include <filesystem>
+#include <fstream>
 #include <nlohmann/json.hpp>
 
 #include "command_line/next_move.hpp"
@@ -293,6 +294,31 @@ TEST(Usage, EveryCommandHasHelpWithAnExampleThatWorks) {
     EXPECT_EQ(run({"sh", "-c", line}).exit_code, 0) << line;
   }
   EXPECT_EQ(next_move({"--version"}).output, NEXTMOVE_VERSION "\n");
+}
+
+TEST(Input, MayComeThroughAPipe) {
+  const std::string program = NEXTMOVE_PROGRAM;
+  const std::string data = NEXTMOVE_EXAMPLE_DATA;
+  const auto in_bash = [](const std::string& line) { return run({"bash", "-c", line}); };
+  const Finished checked = in_bash(program + " check <(cat " + playbook + ")");
+  EXPECT_EQ(checked.exit_code, 0) << checked.errors;
+  EXPECT_NE(checked.output.find(": fine (29 actions"), std::string::npos) << checked.output;
+  const Finished played = in_bash(program + " play <(cat " + playbook + ") <(cat " + data +
+                                  "/harbour.jsonl) --profile <(cat " + data + "/right_hand.toml)");
+  EXPECT_EQ(played.exit_code, 0) << played.errors;
+  const Finished endless = in_bash("yes '=' | " + program + " check /dev/stdin | tail -1");
+  EXPECT_NE(endless.errors.find("is larger than 4 MiB"), std::string::npos) << endless.errors;
+}
+
+TEST(Check, CountsNoMoreProblemsThanItTells) {
+  const TemporaryFile book{"problems"};
+  std::ofstream file{book.path()};
+  file << "format = 1\n";
+  for (int i = 0; i < 200; ++i) file << "nonsense_" << i << " = 1\n";
+  file.close();
+  const Finished done = next_move({"check", book.path()});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_NE(done.errors.find("\nmore than 100 problems in "), std::string::npos) << done.errors;
 }
 
 TEST(Colour, IsUsedOnATerminalAndNeverElsewhere) {

@@ -66,7 +66,7 @@ TEST(Check, TheNumbersOfThingsAreBounded) {
     definition.mutes.push_back({.name = 'm' + std::to_string(i), .is_everything_but = true});
   }
   EXPECT_EQ(problems_of(definition),
-            (Problems{"there are more than 1000 contexts", "there are more than 1000 mutes"}));
+            (Problems{"there are more than 1000 mutes", "there are more than 1000 contexts"}));
 }
 
 TEST(Check, AnActionThatNothingDrivesIsTold) {

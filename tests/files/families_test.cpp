@@ -52,7 +52,10 @@ product = 70000
                                                    "pads.toml");
   EXPECT_FALSE(families);
   EXPECT_EQ(problems_of(families),
-            R"(pads.toml:2:1: error: unknown control "PadSuth"; did you mean "PadSouth"?
+            R"(pads.toml:1:1: error: the file begins with format = 1
+  1 | [families.harbour_pad]
+    | ^
+pads.toml:2:1: error: unknown control "PadSuth"; did you mean "PadSouth"?
   2 | PadSuth = "I"
     | ^~~~~~~
 pads.toml:3:1: error: KeyW is no control of a gamepad
@@ -61,9 +64,6 @@ pads.toml:3:1: error: KeyW is no control of a gamepad
 pads.toml:4:11: error: PadEast must be a text in quotes
   4 | PadEast = 3
     |           ^
-pads.toml:1:1: error: the file begins with format = 1
-  1 | [families.harbour_pad]
-    | ^
 pads.toml:7:10: error: vendor must be a number between 0x0001 and 0xffff
   7 | vendor = 0
     |          ^
@@ -73,12 +73,12 @@ pads.toml:8:10: error: unknown family "harbor_pad"; did you mean "harbour_pad"?
 pads.toml:9:1: error: unknown key "colour"; known here: vendor, product, family
   9 | colour = "red"
     | ^~~~~~
-pads.toml:12:11: error: product must be a number between 0x0001 and 0xffff
-  12 | product = 70000
-     |           ^~~~~
 pads.toml:11:1: error: a device needs a vendor number and a family
   11 | [[devices]]
      | ^~~~~~~~~~~
+pads.toml:12:11: error: product must be a number between 0x0001 and 0xffff
+  12 | product = 70000
+     |           ^~~~~
 )");
 }
 

@@ -65,11 +65,26 @@ icons = { KeyA = -1 }
 theme.toml:3:1: error: unknown icon "Spcae"; did you mean "Space"?
 theme.toml:4:2: error: an atlas needs an image
 theme.toml:5:18: error: KeyW must be left, top, width and height in pixels
-theme.toml:8:8: error: cell must be width and height of a cell in pixels
 theme.toml:6:2: error: a sheet needs an image, cell = [width, height] and columns
+theme.toml:8:8: error: cell must be width and height of a cell in pixels
 theme.toml:9:18: error: KeyA must be the number of a cell, from 0
 theme.toml:10:18: error: unknown key "sheets"; did you mean "sheet"?
 )");
+}
+
+TEST(Themes, ACellLiesInItsPicture) {
+  const Result<IconTheme> theme = parse_icon_theme(R"(format = 1
+[sheet]
+image = "sheet.png"
+cell = [1000000, 1000000]
+columns = 2
+icons = { KeyA = 1, KeyB = 999999 }
+)",
+                                                   "theme.toml");
+  ASSERT_EQ(theme.diagnostics.size(), 1U);
+  EXPECT_EQ(theme.diagnostics[0].message,
+            "cell 999999 would lie at 1000000, 499999000000, and no picture is larger than 1000000 "
+            "pixels");
 }
 
 TEST(Themes, TellWhatTheyLackForAPlaybook) {

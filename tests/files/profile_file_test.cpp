@@ -166,10 +166,24 @@ TEST(ProfilePath, FollowsTheBaseDirectoryConvention) {
   EXPECT_EQ(usual_profile_path("Tidewater", "Åse"), "/home/marlis/.config/Tidewater/Åse.toml");
   ::unsetenv("XDG_CONFIG_HOME");
   EXPECT_EQ(usual_profile_path("Tidewater", "../../etc/passwd"),
-            "/home/marlis/.config/Tidewater/etcpasswd.toml");
-  EXPECT_EQ(usual_profile_path("Tidewater", "..."), "");
+            "/home/marlis/.config/Tidewater/%2E%2E%2F%2E%2E%2Fetc%2Fpasswd.toml");
   ::unsetenv("HOME");
   EXPECT_EQ(usual_profile_path("Tidewater", "marlis"), "");
+  EXPECT_EQ(usual_profile_path("Tidewater", ""), "");
+}
+
+TEST(ProfilePath, IsAnotherForEveryName) {
+  ::setenv("XDG_CONFIG_HOME", "/somewhere", 1);
+  const std::string long_name(150, 'a');
+  std::set<std::string> paths;
+  const std::vector<std::string> names = {"Anna B", "Anna B.", "Anna_B",  "Anna%20B",
+                                          "...",    "..",      long_name, long_name + 'b'};
+  for (const std::string& name : names) paths.insert(usual_profile_path("Tidewater", name));
+  EXPECT_EQ(paths.size(), names.size());
+  std::string umlauts;
+  for (int i = 0; i < 75; ++i) umlauts += "ä";
+  const std::string path = usual_profile_path("Tidewater", "a" + umlauts);
+  EXPECT_EQ(printable(path), path) << "no letter is cut in two";
 }
 
 }  // namespace

@@ -229,6 +229,15 @@ TEST_F(ProfileStore, InAReadOnlyFolderTheOldFileStaysAndTheFailureIsTold) {
 }
 
 // Two processes at once: the last one counts, and neither tears the other's file.
+TEST_F(ProfileStore, WithoutAPlaceToSaveToThatIsTold) {
+  const std::vector<Diagnostic> diagnostics = save_profile("", numbered(1));
+  ASSERT_EQ(diagnostics.size(), 1U);
+  EXPECT_EQ(
+      diagnostics[0].message,
+      "the changes are not saved: there is no path; where neither XDG_CONFIG_HOME nor HOME is "
+      "set, a game chooses a folder itself");
+}
+
 TEST_F(ProfileStore, SeveralProcessesMaySaveAtTheSameTime) {
   saving(numbered(0));
   std::vector<pid_t> children;
@@ -277,6 +286,7 @@ TEST_F(ProfileStore, AThousandSavesKilledAtRandomMomentsLoseNothing) {
       last = number;
     }
     ::close(pipe_ends[0]);
+    ASSERT_FALSE(fs::equivalent(path, path + ".backup")) << "damage would take both";
     const LoadedProfile loaded = load_profile(path);
     ASSERT_EQ(loaded.source, ProfileSource::file) << "round " << round;
     const bool is_old = loaded.profile == numbered(last);

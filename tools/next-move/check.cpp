@@ -3,6 +3,7 @@
 #include <nextmove/files.hpp>
 
 #include "commands.hpp"
+#include "input.hpp"
 #include "json_output.hpp"
 #include "output.hpp"
 
@@ -37,7 +38,7 @@ bool tell_missing_icons(const std::string& theme, const Playbook& playbook) {
 }  // namespace
 
 int check_command(const std::string& playbook, const std::string& theme, bool json) {
-  const Result<Playbook> loaded = load_playbook(playbook);
+  const Result<Playbook> loaded = read_playbook_file(playbook);
   if (json) {
     print_as_json(playbook, loaded.diagnostics);
   } else {
@@ -45,7 +46,11 @@ int check_command(const std::string& playbook, const std::string& theme, bool js
     if (loaded) {
       fmt::print("{}: fine ({})\n", playbook, summary(*loaded));
     } else {
-      fmt::print(stderr, "\n{} in {}\n", counted(loaded.diagnostics.size(), "problem"), playbook);
+      constexpr std::size_t most_told = 100;  // the last says how many more there are
+      const std::size_t count = loaded.diagnostics.size();
+      fmt::print(stderr, "\n{} in {}\n",
+                 count > most_told ? "more than 100 problems" : counted(count, "problem"),
+                 playbook);
     }
   }
   if (!loaded) return exit_problems;

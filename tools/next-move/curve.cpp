@@ -4,6 +4,7 @@
 #include <nextmove/files.hpp>
 
 #include "commands.hpp"
+#include "input.hpp"
 #include "json_output.hpp"
 #include "output.hpp"
 
@@ -42,7 +43,7 @@ int no_such_action(const Playbook& playbook, const std::string& name) {
 
 int curve_command(const std::string& playbook, const std::string& action,
                   const std::string& picture, bool json) {
-  const Result<Playbook> loaded = load_playbook(playbook);
+  const Result<Playbook> loaded = read_playbook_file(playbook);
   print_problems(loaded.diagnostics);
   if (!loaded) return exit_problems;
   const auto id = loaded->find_action(action);

@@ -6,13 +6,14 @@
 #include <nextmove/playbook_header.hpp>
 
 #include "commands.hpp"
+#include "input.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
 
 int header_command(const std::string& playbook, const std::string& name_space,
                    const std::string& output) {
-  const Result<Playbook> loaded = load_playbook(playbook);
+  const Result<Playbook> loaded = read_playbook_file(playbook);
   print_problems(loaded.diagnostics);
   if (!loaded) return exit_problems;
   const std::string text =

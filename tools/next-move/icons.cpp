@@ -4,6 +4,7 @@
 #include <nextmove/icons.hpp>
 
 #include "commands.hpp"
+#include "input.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
@@ -12,7 +13,7 @@ int icons_command(const std::string& folder, const std::string& families_file, i
                   bool for_light_ground) {
   Families families;
   if (!families_file.empty()) {
-    Result<Families> loaded = load_families(families_file);
+    Result<Families> loaded = read_families_file(families_file);
     print_problems(loaded.diagnostics);
     if (!loaded) return exit_problems;
     families = std::move(*loaded);

@@ -6,6 +6,7 @@
 #include <nextmove/files.hpp>
 #include <nextmove/xkb.hpp>
 
+#include "input.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
@@ -42,7 +43,7 @@ bool find_layout_or_tell(const std::string& layout, Labels& labels) {
 bool find_family_or_tell(const LabelWish& wish, Labels& labels) {
   Families families;
   if (!wish.families.empty()) {
-    Result<Families> loaded = load_families(wish.families);
+    Result<Families> loaded = read_families_file(wish.families);
     print_problems(loaded.diagnostics);
     if (!loaded) return false;
     families = std::move(*loaded);

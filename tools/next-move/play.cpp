@@ -3,6 +3,7 @@
 #include <nextmove/files.hpp>
 
 #include "commands.hpp"
+#include "input.hpp"
 #include "output.hpp"
 #include "playback.hpp"
 #include "profiles.hpp"
@@ -38,8 +39,8 @@ std::optional<SeatProfile> read_seat_profile(const std::string& word, const Reco
 
 int play_command(const std::string& playbook, const std::string& recording,
                  const std::vector<std::string>& profiles, bool json) {
-  const Result<Playbook> book = load_playbook(playbook);
-  const Result<Recording> steps = load_recording(recording);
+  const Result<Playbook> book = read_playbook_file(playbook);
+  const Result<Recording> steps = read_recording_file(recording);
   print_problems(book.diagnostics);
   print_problems(steps.diagnostics);
   if (!book || !steps) return exit_problems;

@@ -2,13 +2,14 @@
 
 #include <nextmove/files.hpp>
 
+#include "input.hpp"
 #include "output.hpp"
 #include "profiles.hpp"
 
 using namespace nextmove;
 
 std::optional<Played> find_played_or_tell(const std::string& playbook, const PromptWish& wish) {
-  const Result<Playbook> loaded = load_playbook(playbook);
+  const Result<Playbook> loaded = read_playbook_file(playbook);
   print_problems(loaded.diagnostics);
   if (!loaded) return std::nullopt;
   const auto labels = find_labels_or_tell(wish.labels);

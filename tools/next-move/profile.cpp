@@ -5,6 +5,7 @@
 #include <nextmove/files.hpp>
 
 #include "commands.hpp"
+#include "input.hpp"
 #include "output.hpp"
 #include "profiles.hpp"
 
@@ -154,7 +155,7 @@ bool reset(Draft& draft, const std::string& what) {
 
 int profile_command(const std::string& playbook, const std::string& path,
                     const std::string& to_reset, bool json) {
-  const Result<Playbook> book = load_playbook(playbook);
+  const Result<Playbook> book = read_playbook_file(playbook);
   print_problems(book.diagnostics);
   const auto profile = read_profile_or_tell(path, false);
   if (!book || !profile) return exit_problems;

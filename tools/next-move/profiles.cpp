@@ -7,6 +7,7 @@
 
 #include <nextmove/files.hpp>
 
+#include "input.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
@@ -15,7 +16,8 @@ namespace {
 
 // A profile keeps what it cannot read, and so would keep a whole playbook.
 bool is_playbook(const std::string& path) {
-  if (!std::filesystem::is_regular_file(path)) return false;  // a pipe is read once
+  std::error_code unknown;
+  if (!std::filesystem::is_regular_file(path, unknown)) return false;  // a pipe is read once
   std::ifstream file{path};
   for (std::string line; std::getline(file, line);) {
     if (line.rfind("[actions", 0) == 0 || line.rfind("[contexts", 0) == 0) return true;
@@ -26,7 +28,8 @@ bool is_playbook(const std::string& path) {
 }  // namespace
 
 std::optional<Profile> read_profile_or_tell(const std::string& path, bool may_be_new) {
-  if (may_be_new && !std::filesystem::exists(path)) return Profile{};
+  std::error_code unknown;
+  if (may_be_new && !std::filesystem::exists(path, unknown)) return Profile{};
   if (is_playbook(path)) {
     fmt::print(stderr,
                "next-move: {} is a playbook, not a profile; a profile is a file of its own, which "
@@ -34,7 +37,7 @@ std::optional<Profile> read_profile_or_tell(const std::string& path, bool may_be
                printable(path));
     return std::nullopt;
   }
-  Result<Profile> read = read_profile(path);
+  Result<Profile> read = read_profile_file(path);
   print_problems(read.diagnostics);
   return std::move(read.value);
 }

@@ -3,6 +3,7 @@
 #include <nextmove/files.hpp>
 
 #include "commands.hpp"
+#include "input.hpp"
 #include "output.hpp"
 #include "profiles.hpp"
 
@@ -90,7 +91,7 @@ class Remapper {
 }  // namespace
 
 int remap_command(const std::string& playbook, const std::string& path, const RemapWish& wish) {
-  const Result<Playbook> book = load_playbook(playbook);
+  const Result<Playbook> book = read_playbook_file(playbook);
   print_problems(book.diagnostics);
   if (!book) return exit_problems;
   const auto profile = read_profile_or_tell(path, true);

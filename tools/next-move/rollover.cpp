@@ -7,6 +7,7 @@
 #include <nextmove/rollover.hpp>
 
 #include "commands.hpp"
+#include "input.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
@@ -182,7 +183,7 @@ std::vector<std::string> sharing_keyboard(const Playbook& playbook) {
 
 int rollover_command(const std::string& playbook, const std::vector<std::string>& schemes,
                      bool json) {
-  const Result<Playbook> loaded = load_playbook(playbook);
+  const Result<Playbook> loaded = read_playbook_file(playbook);
   print_problems(loaded.diagnostics);
   if (!loaded) return exit_problems;
   std::vector<SchemeId> players;

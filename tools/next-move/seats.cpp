@@ -7,6 +7,7 @@
 
 #include "commands.hpp"
 #include "describe.hpp"
+#include "input.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
@@ -118,7 +119,7 @@ std::string parse_devices(const std::vector<std::string>& words, std::vector<Dev
 }
 
 int seats_command(const std::string& playbook, const std::vector<DeviceKind>& devices, bool json) {
-  const Result<Playbook> loaded = load_playbook(playbook);
+  const Result<Playbook> loaded = read_playbook_file(playbook);
   print_problems(loaded.diagnostics);
   if (!loaded) return exit_problems;
   if (json) {

@@ -6,6 +6,7 @@
 
 #include "commands.hpp"
 #include "describe.hpp"
+#include "input.hpp"
 #include "json_output.hpp"
 #include "output.hpp"
 #include "profiles.hpp"
@@ -194,7 +195,7 @@ void print_zones(const Playbook& playbook) {
 
 int show_command(const std::string& playbook, const std::string& path, const std::string& scheme,
                  const std::optional<LabelWish>& wish, bool json) {
-  const Result<Playbook> loaded = load_playbook(playbook);
+  const Result<Playbook> loaded = read_playbook_file(playbook);
   print_problems(loaded.diagnostics);
   if (!loaded) return exit_problems;
   const auto held_to = find_scheme_or_tell(*loaded, scheme);

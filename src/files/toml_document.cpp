@@ -1,0 +1,116 @@
+#include "toml_document.hpp"
+
+#include <algorithm>
+#include <fmt/core.h>
+#include <optional>
+#include <string>
+
+#include "toml_values.hpp"
+
+namespace nextmove::files {
+namespace {
+
+/// Looks for what the parser, which calls itself for every level, would need more stack for than a
+/// thread may have: keys of very many parts, and brackets in brackets. It knows of TOML only where
+/// texts and comments begin and end.
+class DepthCheck {
+ public:
+  explicit DepthCheck(std::string_view text) : text_(text) {}
+
+  std::optional<Diagnostic> problem() {
+    while (at_ < text_.size() && message_.empty()) step();
+    if (message_.empty()) return std::nullopt;
+    return Diagnostic{.place = {line_, static_cast<int>(at_ - line_begin_)},
+                      .message = std::move(message_)};
+  }
+
+ private:
+  static constexpr int most_parts = 16;
+  static constexpr int most_brackets = 16;
+
+  void step() {
+    const char c = text_[at_];
+    switch (c) {
+      case '"':
+      case '\'': return skip_text(c);
+      case '#': at_ = std::min(text_.find('\n', at_), text_.size()); return;
+      case '.': ++parts_; break;
+      case '[':
+      case '{':
+        ++brackets_;
+        parts_ = 1;
+        break;
+      case ']':
+      case '}':
+        brackets_ = std::max(0, brackets_ - 1);
+        parts_ = 1;
+        break;
+      case '=':
+      case ',': parts_ = 1; break;
+      default: break;
+    }
+    next();
+    if (parts_ > most_parts) message_ = fmt::format("a key has more than {} parts", most_parts);
+    if (brackets_ > most_brackets) {
+      message_ = fmt::format("brackets stand in brackets, more than {} deep; is one not closed?",
+                             most_brackets);
+    }
+  }
+
+  void next() {
+    if (text_[at_++] != '\n') return;
+    ++line_;
+    line_begin_ = at_;
+    parts_ = 1;
+  }
+
+  // A text ends with its line where it is not closed; one in three quotes goes on.
+  void skip_text(char quote) {
+    const std::string three(3, quote);
+    const bool is_long = text_.substr(at_, 3) == three;
+    at_ += is_long ? 3 : 1;
+    while (at_ < text_.size()) {
+      const char c = text_[at_];
+      if (is_long ? text_.substr(at_, 3) == three : c == quote) {
+        at_ += is_long ? 3 : 1;
+        return;
+      }
+      if (c == '\n' && !is_long) return;
+      if (c == '\\' && quote == '"' && at_ + 1 < text_.size()) next();
+      next();
+    }
+  }
+
+  std::string_view text_;
+  std::size_t at_ = 0;
+  std::size_t line_begin_ = 0;
+  int line_ = 1;
+  int parts_ = 1;
+  int brackets_ = 0;
+  std::string message_;
+};
+
+// toml++ speaks of a name that stands twice as a redefinition; the rest of what it says is plain
+// enough.
+std::string in_plain_words(const toml::parse_error& problem) {
+  std::string text{problem.description()};
+  const std::string_view redefinition = "cannot redefine existing ";
+  if (const auto at = text.find(redefinition); at != std::string::npos) {
+    const auto name = text.find('\'', at);
+    return "this name is defined twice: " + text.substr(name == std::string::npos ? at : name);
+  }
+  return "this is no TOML: " + text;
+}
+
+}  // namespace
+
+Result<toml::table> parse_toml(std::string_view text) {
+  if (auto problem = DepthCheck{text}.problem()) return {std::nullopt, {std::move(*problem)}};
+  toml::parse_result parsed = toml::parse(text);
+  if (parsed) return {std::move(parsed).table(), {}};
+  return {
+      std::nullopt,
+      {{.place = place_of(parsed.error().source()), .message = in_plain_words(parsed.error())}}};
+}
+
+}  // namespace nextmove::files

@@ -1,0 +1,48 @@
+#include "input.hpp"
+
+#include <filesystem>
+#include <fstream>
+#include <optional>
+
+using namespace nextmove;
+
+namespace {
+
+// No more than the largest file of all kinds may have; the parsers refuse a text that is larger.
+constexpr std::size_t most_bytes = 256 * 1'048'576 + 1;
+
+std::optional<std::string> text_of_pipe(const std::string& path) {
+  std::error_code unknown;
+  if (!std::filesystem::is_fifo(path, unknown)) return std::nullopt;
+  std::ifstream pipe{path, std::ios::binary};
+  std::string text;
+  std::string chunk(65'536, '\0');
+  while (
+      text.size() < most_bytes &&
+      (pipe.read(chunk.data(), static_cast<std::streamsize>(chunk.size())) || pipe.gcount() > 0)) {
+    text.append(chunk, 0, static_cast<std::size_t>(pipe.gcount()));
+  }
+  return text;
+}
+
+}  // namespace
+
+Result<Playbook> read_playbook_file(const std::string& path) {
+  const auto text = text_of_pipe(path);
+  return text ? parse_playbook(*text, path) : load_playbook(path);
+}
+
+Result<Recording> read_recording_file(const std::string& path) {
+  const auto text = text_of_pipe(path);
+  return text ? parse_recording(*text, path) : load_recording(path);
+}
+
+Result<Profile> read_profile_file(const std::string& path) {
+  const auto text = text_of_pipe(path);
+  return text ? parse_profile(*text, path) : read_profile(path);
+}
+
+Result<Families> read_families_file(const std::string& path) {
+  const auto text = text_of_pipe(path);
+  return text ? parse_families(*text, path) : load_families(path);
+}

@@ -43,9 +43,9 @@ LoadedProfile load_profile(const std::string& path);
 
 /// Saves a profile so that the file is at every moment the old one or the new one, whole, whatever
 /// happens: it is written beside as `path`.new, flushed to the disk, and renamed. The file that was
-/// there is copied to the backup, `path`.backup; one that is damaged is set aside as in load_profile.
-/// Folders on the way are made. Several processes may save at the same time; the last one counts.
-/// Returns what went wrong; with an error, the old file is as it was.
+/// there is copied to the backup, `path`.backup; one that is damaged is set aside as in
+/// load_profile. Folders on the way are made. Several processes may save at the same time; the last
+/// one counts. Returns what went wrong; with an error, the old file is as it was.
 std::vector<Diagnostic> save_profile(const std::string& path, const Profile& profile);
 
 /// Where a game's profiles usually lie: $XDG_CONFIG_HOME/`game`/`player`.toml, or where that is not

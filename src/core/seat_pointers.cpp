@@ -87,7 +87,8 @@ bool SeatState::may_be_pushed(ActionId action, const Slot& slot) const {
 // Others may hear now what pushed them; then a place that is known counts.
 void SeatState::look_for_pointers() {
   is_resting_ = false;
-  for (const Source source : std::exchange(places_to_hear_, {})) route_again(source);
+  for (const Source source : places_to_hear_) route_again(source);
+  places_to_hear_.clear();  // and keeps its room, since nothing allocates in a running game
   for (std::size_t i = 0; i < pointers_.size(); ++i) {
     const auto action = static_cast<ActionId>(i);
     end_pushes(action);
@@ -104,6 +105,11 @@ void SeatState::fall_back(PointerState& pointer) {
   const Slot* const pusher = std::exchange(pointer.slot, nullptr);
   hear_places();
   if (pointer.slot == nullptr) pointer.slot = pusher;
+}
+
+void SeatState::hear_later(Source source) {
+  const auto end = places_to_hear_.end();
+  if (std::find(places_to_hear_.begin(), end, source) == end) places_to_hear_.push_back(source);
 }
 
 void SeatState::hear_places() {

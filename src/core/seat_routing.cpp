@@ -286,7 +286,7 @@ void SeatState::operate_with_control(Slot& slot, const Route& with, Vec2 value) 
 }
 
 void SeatState::route_again(Source source) {
-  if (is_resting_ && is_position(source)) return places_to_hear_.push_back(source);
+  if (is_resting_ && is_position(source)) return hear_later(source);
   for (const auto& slot : slots_) {
     if (slot->controls[source] != Vec2{} || is_position(source)) {
       route(*slot, source, slot->controls[source], Cause::rewired);

@@ -268,6 +268,7 @@ class SeatState {
   bool may_be_pushed(ActionId action, const Slot& slot) const;
   void look_for_pointers();
   void hear_places();
+  void hear_later(Source source);
   void fall_back(PointerState& pointer);
   void end_pushes(ActionId action);
   void keep_pointers();

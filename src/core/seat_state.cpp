@@ -46,6 +46,7 @@ void SeatState::make_room() {
   changes_.resize(wiring_->action_count() + 1);
   taken_in_.reserve(wiring_->action_count());
   flipped_.reserve(wiring_->with_count());
+  places_to_hear_.reserve(control_count);
   gestures_.reserve(slots_.size() * wiring_->gesture_count());
   flows_.reserve(slots_.size() * wiring_->flow_count());
   rewired_flows_.reserve(2 * slots_.size() * wiring_->state_count());  // released and taken up

@@ -5,6 +5,7 @@
 #include <cstdint>
 #include <optional>
 #include <span>
+#include <string>
 #include <string_view>
 
 #include <nextmove/device.hpp>
@@ -79,6 +80,10 @@ std::optional<Control> find_control(std::string_view name);
 
 /// The control name that `name` was probably meant to be; empty where none is near.
 std::string_view nearest_control_name(std::string_view name);
+
+/// What to say of a name that no control has, after it: `; did you mean "KeyW"?`, or where the
+/// names are found.
+std::string advice_on_control(std::string_view name);
 
 /// One more than the largest value of Control: the length of a table indexed by control.
 inline constexpr std::size_t control_count = 1

@@ -54,7 +54,8 @@ class HandlerSet {
   HandlerSet& on(Pointer action, std::function<void(const PointerReading&)> handler);
 
   /// Listens to this seat instead of any before. In the next update it is told of all values that
-  /// are not at rest; a button that is down already is no press, nor is its release a release.
+  /// are not at rest; a button that is down already is no press, nor is its release a release. To
+  /// attach a set without handlers is a doubt.
   void attach(Seat& seat);
 
   /// Likewise, and lies over the sets attached before: while it does, they are not told of actions
@@ -73,6 +74,7 @@ class HandlerSet {
   HandlerSet& add_direction(Handle action, ActionPart direction, std::function<void()> handler);
   template <class Handle, class Function, class Tell>
   HandlerSet& add(std::string_view call, Handle action, Function function, Tell tell);
+  void attach(Seat& seat, bool lies_over, std::string_view call);
   core::Handlers& handlers();
 
   std::shared_ptr<core::Handlers> handlers_;  // nullptr while there are none

@@ -42,4 +42,14 @@ std::string_view nearest_control_name(std::string_view name) {
   return nearest_name(name, names);
 }
 
+std::string advice_on_control(std::string_view name) {
+  const std::string_view nearest = nearest_control_name(name);
+  if (!nearest.empty()) return did_you_mean(name, std::span{&nearest, 1});
+  if (name.substr(0, 3) == "Pad") {
+    return "; the buttons of a gamepad are named by position, the four at the right PadSouth, "
+           "PadEast, PadWest and PadNorth; `next-move controls pad` lists them all";
+  }
+  return "; `next-move controls` lists them all";
+}
+
 }  // namespace nextmove

@@ -149,11 +149,20 @@ core::Handlers& HandlerSet::handlers() {
 }
 
 void HandlerSet::attach(Seat& seat) {
-  handlers().attach(seat, false);
+  attach(seat, false, "HandlerSet::attach");
 }
 
 void HandlerSet::attach_over(Seat& seat) {
-  handlers().attach(seat, true);
+  attach(seat, true, "HandlerSet::attach_over");
+}
+
+void HandlerSet::attach(Seat& seat, bool lies_over, std::string_view call) {
+  if (handlers().is_empty()) {
+    core::doubt(ComplaintKind::wrong_moment, call,
+                "the set has no handlers, and is told of nothing; add them before, and attach the "
+                "set to which a set was moved");
+  }
+  handlers().attach(seat, lies_over);
 }
 
 void HandlerSet::detach() {

@@ -36,6 +36,7 @@ class Handlers : public std::enable_shared_from_this<Handlers> {
  public:
   /// Handlers are added while nobody is told anything.
   bool takes_more() const { return seat_ == nullptr && !is_busy_; }
+  bool is_empty() const { return handlers_.empty(); }
   void add(Handler handler) { handlers_.push_back(std::move(handler)); }
 
   void attach(Seat& seat, bool lies_over);

@@ -29,6 +29,24 @@ int distance(std::string_view a, std::string_view b) {
   return row[b.size()];
 }
 
+// The words of "ArrowRight" or "arrow_right", whatever their order.
+std::vector<std::string> words_of(std::string_view name) {
+  std::vector<std::string> words;
+  bool begins = true;
+  for (const char c : name) {
+    const bool is_capital = c >= 'A' && c <= 'Z';
+    if (c == '_') {
+      begins = true;
+      continue;
+    }
+    if (begins || is_capital) words.emplace_back();
+    words.back() += core::lower(std::string_view{&c, 1});
+    begins = false;
+  }
+  std::sort(words.begin(), words.end());
+  return words;
+}
+
 }  // namespace
 
 std::string_view nearest_name(std::string_view word, std::span<const std::string_view> names) {
@@ -38,8 +56,10 @@ std::string_view nearest_name(std::string_view word, std::span<const std::string
   const int most_edits = static_cast<int>(std::max<std::size_t>(1, word.size() / 3));
   int best = most_edits + 1;
   std::string_view nearest;
+  const std::vector<std::string> words = words_of(word);
   for (const std::string_view name : names) {
     if (name.size() > longest) continue;
+    if (words.size() > 1 && name.size() == word.size() && words_of(name) == words) return name;
     const int edits = distance(plain_word, core::lower(name));
     if (edits < best) {
       best = edits;

@@ -6,7 +6,6 @@
 #include <string>
 #include <vector>
 
-#include <nextmove/nearest.hpp>
 #include <nextmove/profile_file.hpp>
 
 #include "profile_keys.hpp"
@@ -26,10 +25,20 @@ constexpr std::size_t longest_name = 200;
 constexpr std::int64_t profile_format = 1;
 
 // One entry as a file of its own, to be read again by a library that knows more.
+// The formatter of toml++ cannot indent a table with a header that lies in one in braces.
+void make_inline(toml::node& node) {
+  if (toml::table* table = node.as_table()) {
+    table->is_inline(true);
+    for (auto&& [key, value] : *table) make_inline(value);
+  } else if (toml::array* list = node.as_array()) {
+    for (toml::node& it : *list) make_inline(it);
+  }
+}
+
 std::string as_toml(std::string_view key, const toml::node& node) {
   toml::table file;
   file.insert_or_assign(key, node);
-  if (toml::table* table = file.get(key)->as_table()) table->is_inline(true);
+  make_inline(*file.get(key));
   std::ostringstream out;
   out << toml::toml_formatter{file};
   return out.str();
@@ -38,7 +47,6 @@ std::string as_toml(std::string_view key, const toml::node& node) {
 std::string as_toml_in_list(std::string_view key, const toml::node& node) {
   toml::array list;
   list.push_back(node);
-  if (toml::table* table = list.front().as_table()) table->is_inline(true);
   return as_toml(key, list);
 }
 
@@ -138,16 +146,11 @@ class EntryReader {
       if (auto combination = find_combination(text.name)) {
         read.push_back(std::move(*combination));
       } else {
-        values_.error(text.place,
-                      fmt::format("unknown control \"{}\"{}", text.name, hint(text.name)));
+        values_.error(text.place, fmt::format("unknown control \"{}\"{}", text.name,
+                                              advice_on_control(text.name)));
       }
     }
     return read;
-  }
-
-  static std::string hint(std::string_view name) {
-    const std::string_view nearest = nearest_control_name(name);
-    return nearest.empty() ? "" : did_you_mean(name, std::span{&nearest, 1});
   }
 
   files::TomlValues& values_;

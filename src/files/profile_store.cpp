@@ -97,6 +97,12 @@ std::vector<Diagnostic> save_profile(const std::string& given, const Profile& pr
   }
   const std::string path = behind_links(given);
   std::vector<Diagnostic> diagnostics;
+  const std::string text = to_toml(profile);
+  if (const Result<Profile> again = parse_profile(text, path); !again) {
+    return {told(Severity::error, path,
+                 "the changes are not saved, for they could not be loaded again: " +
+                     again.diagnostics[0].message)};
+  }
   bool is_there = exists(path);
   if (is_there && !read_profile(path)) {
     if (!can_be_opened(path)) {
@@ -107,7 +113,7 @@ std::vector<Diagnostic> save_profile(const std::string& given, const Profile& pr
     if (!set_aside(path, diagnostics)) return diagnostics;
     is_there = false;
   }
-  if (const auto problem = files::replace_file(path, to_toml(profile), is_there)) {
+  if (const auto problem = files::replace_file(path, text, is_there)) {
     diagnostics.push_back(told(Severity::error, path, "the changes are not saved: " + *problem));
   }
   return diagnostics;

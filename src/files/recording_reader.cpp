@@ -5,7 +5,6 @@
 #include <nlohmann/json.hpp>
 #include <optional>
 
-#include <nextmove/nearest.hpp>
 #include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>
 
@@ -244,9 +243,8 @@ class LineReader {
         fail(fmt::format("{} cannot have the value x = {}, y = {}", name, event.x, event.y));
       }
     } else {
-      const std::string_view nearest = seeks_nearest_ ? nearest_control_name(name) : "";
-      fail(fmt::format("unknown control \"{}\"{}", name,
-                       nearest.empty() ? "" : fmt::format("; did you mean \"{}\"?", nearest)));
+      const std::string advice = seeks_nearest_ ? advice_on_control(name) : "";
+      fail(fmt::format("unknown control \"{}\"{}", name, advice));
     }
     return event;
   }

@@ -137,10 +137,8 @@ PlacedControl TomlValues::control(std::string_view name, Place place) {
     found->place = place;
     return std::move(*found);
   }
-  const std::string_view nearest = seeks_nearest() ? nearest_control_name(name) : "";
-  const std::string hint = nearest.empty() ? "; `next-move controls` lists them all"
-                                           : did_you_mean(name, std::span{&nearest, 1});
-  error(place, fmt::format("unknown control \"{}\"{}", name, hint));
+  const std::string advice = seeks_nearest() ? advice_on_control(name) : "";
+  error(place, fmt::format("unknown control \"{}\"{}", name, advice));
   return {Control::none, place};
 }
 

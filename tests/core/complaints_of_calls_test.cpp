@@ -32,10 +32,12 @@ TEST_F(Said, OfEmptyFunctions) {
           {[](Said& s) { EXPECT_EQ(s.hub.on_step({}), ListenerId::none); },
            "Hub::on_step: was given an empty function, which is not called; see "
            "Hub::remove_listener"}});
-  handlers.attach(tug);
+  int presses = 0;
+  handlers.on_press(horn, [&] { ++presses; }).attach(tug);
   tug.enter("helm");
   feed(keyboard, Space, 1);
   hub.update(1ms);
+  EXPECT_EQ(presses, 1);
   EXPECT_EQ(heard.take(), Sentences{});
 }
 
@@ -203,6 +205,21 @@ TEST_F(Said, OfAHandlerThatIsAddedTooLate) {
       ": handlers are added before the set is attached, and not by its own handlers";
   EXPECT_EQ(heard.take(),
             (Sentences{"HandlerSet::on_press" + late, "HandlerSet::on_release" + late}));
+}
+
+TEST_F(Said, OfASetWithoutHandlersThatIsAttached) {
+  const std::string empty =
+      ": the set has no handlers, and is told of nothing; add them before, and attach the set to "
+      "which a set was moved";
+  HandlerSet handlers;
+  handlers.attach(tug);
+  handlers.detach();
+  handlers.on_press(book.button("horn"), [] {});
+  HandlerSet moved{std::move(handlers)};
+  handlers.attach_over(tug);  // NOLINT(bugprone-use-after-move)
+  moved.attach(tug);
+  EXPECT_EQ(heard.take(), (Sentences{"doubt: HandlerSet::attach" + empty,
+                                     "doubt: HandlerSet::attach_over" + empty}));
 }
 
 TEST_F(Said, OfPartsWhereTheRulesGiveThemOut) {

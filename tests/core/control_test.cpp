@@ -50,7 +50,14 @@ TEST(Controls, AMisspeltNameGetsTheNearest) {
   EXPECT_EQ(nearest_control_name("keyw"), "KeyW");
   EXPECT_EQ(nearest_control_name("Spcae"), "Space");
   EXPECT_EQ(nearest_control_name("PadLeftStik"), "PadLeftStick");
+  EXPECT_EQ(nearest_control_name("RightArrow"), "ArrowRight");
+  EXPECT_EQ(nearest_control_name("LeftShift"), "ShiftLeft");
   EXPECT_EQ(nearest_control_name("Elephant"), "");
+  EXPECT_EQ(advice_on_control("RightArrow"), "; did you mean \"ArrowRight\"?");
+  EXPECT_EQ(advice_on_control("PadA"),
+            "; the buttons of a gamepad are named by position, the four at the right PadSouth, "
+            "PadEast, PadWest and PadNorth; `next-move controls pad` lists them all");
+  EXPECT_EQ(advice_on_control("Elephant"), "; `next-move controls` lists them all");
 }
 
 TEST(Events, AreValidOnlyForSourceControlsInTheirRange) {

@@ -136,6 +136,7 @@ TEST_F(Handlers, ASetOrASeatMayGoFirst) {
   HandlerSet set;
   {
     Hub other{book};
+    set.on_press(horn, [&] { ++presses; });
     set.attach(other.add_seat("other"));
     EXPECT_TRUE(set.is_attached());
   }

@@ -229,6 +229,29 @@ TEST_F(ProfileStore, InAReadOnlyFolderTheOldFileStaysAndTheFailureIsTold) {
 }
 
 // Two processes at once: the last one counts, and neither tears the other's file.
+TEST_F(ProfileStore, WhatCouldNotBeLoadedAgainIsNotSaved) {
+  saving(numbered(1));
+  Profile profile;
+  profile.unread.assign(20'000, "from = \"a newer library\"");
+  EXPECT_EQ(saving(profile), Told{"marlis.toml: the changes are not saved, for they could not be "
+                                  "loaded again: a profile has at most 10000 entries"});
+  profile.unread.assign(1, std::string(2'000'000, 'a'));
+  EXPECT_EQ(saving(profile),
+            Told{"marlis.toml: the changes are not saved, for they could not be "
+                 "loaded again: is larger than 1 MiB, which no file of this kind is"});
+  EXPECT_EQ(load_profile(path).profile, numbered(1)) << "nothing is lost";
+}
+
+TEST_F(ProfileStore, APlaybookInItsPlaceIsKeptAsItIs) {
+  // With all its tables it is one great heap of entries that a profile cannot read.
+  const Result<Profile> read = read_profile(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml");
+  ASSERT_TRUE(read);
+  EXPECT_GT(read->unread.size(), 3U);
+  const Result<Profile> again = parse_profile(to_toml(*read));
+  ASSERT_TRUE(again);
+  EXPECT_EQ(again->unread, read->unread);
+}
+
 TEST_F(ProfileStore, WithoutAPlaceToSaveToThatIsTold) {
   const std::vector<Diagnostic> diagnostics = save_profile("", numbered(1));
   ASSERT_EQ(diagnostics.size(), 1U);

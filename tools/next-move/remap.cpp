@@ -17,10 +17,8 @@ std::optional<std::vector<Combination>> read_controls(const std::vector<std::str
   for (const std::string& word : words) {
     auto combination = find_combination(word);
     if (!combination) {
-      const std::string_view nearest = nearest_control_name(word);
-      const std::string advice = nearest.empty() ? "; `next-move controls` lists them all"
-                                                 : did_you_mean(word, std::span{&nearest, 1});
-      fmt::print(stderr, "next-move: unknown control \"{}\"{}\n", printable(word), advice);
+      fmt::print(stderr, "next-move: unknown control \"{}\"{}\n", printable(word),
+                 advice_on_control(word));
       return std::nullopt;
     }
     controls.push_back(std::move(*combination));

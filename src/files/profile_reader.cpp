@@ -25,20 +25,10 @@ constexpr std::size_t longest_name = 200;
 constexpr std::int64_t profile_format = 1;
 
 // One entry as a file of its own, to be read again by a library that knows more.
-// The formatter of toml++ cannot indent a table with a header that lies in one in braces.
-void make_inline(toml::node& node) {
-  if (toml::table* table = node.as_table()) {
-    table->is_inline(true);
-    for (auto&& [key, value] : *table) make_inline(value);
-  } else if (toml::array* list = node.as_array()) {
-    for (toml::node& it : *list) make_inline(it);
-  }
-}
-
 std::string as_toml(std::string_view key, const toml::node& node) {
   toml::table file;
   file.insert_or_assign(key, node);
-  make_inline(*file.get(key));
+  if (toml::table* table = file.get(key)->as_table()) table->is_inline(true);
   std::ostringstream out;
   out << toml::toml_formatter{file};
   return out.str();
@@ -47,6 +37,7 @@ std::string as_toml(std::string_view key, const toml::node& node) {
 std::string as_toml_in_list(std::string_view key, const toml::node& node) {
   toml::array list;
   list.push_back(node);
+  if (toml::table* table = list.front().as_table()) table->is_inline(true);
   return as_toml(key, list);
 }
 

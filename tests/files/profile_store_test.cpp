@@ -242,16 +242,6 @@ TEST_F(ProfileStore, WhatCouldNotBeLoadedAgainIsNotSaved) {
   EXPECT_EQ(load_profile(path).profile, numbered(1)) << "nothing is lost";
 }
 
-TEST_F(ProfileStore, APlaybookInItsPlaceIsKeptAsItIs) {
-  // With all its tables it is one great heap of entries that a profile cannot read.
-  const Result<Profile> read = read_profile(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml");
-  ASSERT_TRUE(read);
-  EXPECT_GT(read->unread.size(), 3U);
-  const Result<Profile> again = parse_profile(to_toml(*read));
-  ASSERT_TRUE(again);
-  EXPECT_EQ(again->unread, read->unread);
-}
-
 TEST_F(ProfileStore, WithoutAPlaceToSaveToThatIsTold) {
   const std::vector<Diagnostic> diagnostics = save_profile("", numbered(1));
   ASSERT_EQ(diagnostics.size(), 1U);

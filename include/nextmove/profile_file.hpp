@@ -50,9 +50,8 @@ std::vector<Diagnostic> save_profile(const std::string& path, const Profile& pro
 
 /// Where a game's profiles usually lie: $XDG_CONFIG_HOME/`game`/`player`.toml, or where that is not
 /// set to a whole path, ~/.config/... (the XDG base directory convention). Each name has a file of
-/// its own: letters, digits, - and what is beyond ASCII stand in the path as they are, spaces
-/// become
-/// _, and anything else is written as %2E is for a full stop; of a name of more than 100 bytes a
+/// its own: letters, digits, - and what is beyond ASCII stand in the path as they are, a space is
+/// written as _, and anything else as %2E is for a full stop; of a name of more than 100 bytes a
 /// number tells the rest. Empty where there is no home, or a name is empty.
 std::string usual_profile_path(std::string_view game, std::string_view player);
 

@@ -278,8 +278,10 @@ void SeatState::remove_device(DeviceId device, Time time) {
   note_hands();
   std::erase(devices_, device);
   list_drivers();
+  // What another device points at is there again, before anybody pushes on.
+  is_resting_ = false;
+  hear_places();
   look_for_pointers();
-  hear_places();  // what another device points at is there again
 }
 
 void SeatState::release_all(Time time) {

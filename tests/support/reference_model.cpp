@@ -238,7 +238,7 @@ void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time ti
   const std::vector<std::size_t> items = items_on(source);
   note_what_is_operated(items, device.values[source], value);
   device.values[source] = value;
-  point(items);
+  point(device, items);
   const std::array<float, 4> halves = halves_of(value);
   for (std::size_t half = 0; half < 4; ++half) {
     int& press = device.pressed[source][half];

@@ -97,6 +97,7 @@ class ReferenceModel {
     Point place{0.5, 0.5};
     bool present = false;
     DeviceId pointer = DeviceId::none;  // the device that points; none while nothing does
+    DeviceId pointed = DeviceId::none;  // the last that pointed at a place
     DeviceId pusher = DeviceId::none;   // that pushed it last, if none has pointed at a place since
     // who drives
     DeviceId driver = DeviceId::none;
@@ -153,7 +154,7 @@ class ReferenceModel {
   void settle_contexts();
   void note_what_is_down();
   void find_pointers();
-  void point(const std::vector<std::size_t>& items);
+  void point(const Device& device, const std::vector<std::size_t>& items);
   void push_pointers();
   bool may_push(DeviceId device, std::size_t action) const;
   bool is_bending() const;

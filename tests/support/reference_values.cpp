@@ -43,6 +43,8 @@ void ReferenceModel::find_pointers() {
         const bool is_place = item.control.form == ControlForm::position;
         if (item.action != a || !is_place || value == device.values.end()) continue;
         if (!is_entered(item.context) || !hears_all(item)) continue;
+        // A second mouse may be there, and its place known, before the first is unplugged.
+        if (action.pointer != DeviceId::none && device.id != action.pointed) continue;
         action.pointer = device.id;
         action.pusher = DeviceId::none;
         const Vec2 place = value->second;
@@ -53,11 +55,13 @@ void ReferenceModel::find_pointers() {
 }
 
 // Somebody points at a place: whoever pushed before does not count any more.
-void ReferenceModel::point(const std::vector<std::size_t>& items) {
+void ReferenceModel::point(const Device& device, const std::vector<std::size_t>& items) {
   for (const std::size_t i : items) {
     const Item& item = items_[i];
     const bool is_place = item.control.form == ControlForm::position;
-    if (is_place && hears_all(item)) actions_[item.action].pusher = DeviceId::none;
+    if (!is_place || !hears_all(item)) continue;
+    actions_[item.action].pusher = DeviceId::none;
+    actions_[item.action].pointed = device.id;
   }
 }
 

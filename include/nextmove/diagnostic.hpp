@@ -1,6 +1,7 @@
 // Diagnostics: what is wrong, where, and what to do about it.
 #pragma once
 
+#include <cstddef>
 #include <optional>
 #include <string>
 #include <string_view>
@@ -51,6 +52,9 @@ std::string to_string(const Diagnostic& diagnostic);
 /// `text` as it can be shown in a terminal: tabs become spaces, and '?' stands for whatever a
 /// terminal would obey rather than show, and for bytes that are no UTF-8.
 std::string printable(std::string_view text);
+
+/// How many problems of one file are told. Where there are more, the last diagnostic says how many.
+inline constexpr std::size_t most_told = 100;
 
 /// Whether one of them is an error.
 bool has_errors(const std::vector<Diagnostic>& diagnostics);

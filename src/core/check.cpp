@@ -261,10 +261,7 @@ class Checker {
 
   // To look for the nearest of many names takes time: where more is wrong than anybody reads,
   // nobody waits for it.
-  bool seeks_nearest() const {
-    constexpr std::size_t enough = 100;
-    return found_.size() < enough;
-  }
+  bool seeks_nearest() const { return found_.size() < most_told; }
 
   // What to do about a name that nothing has.
   template <class Definition>

@@ -115,8 +115,7 @@ std::optional<ResolvedControl> BindingChecker::resolved(const PlacedControl& pla
   const std::vector<std::string_view> names = names_of(zones_);
   const auto zone = std::find(names.begin(), names.end(), placed.zone);
   if (zone == names.end()) {
-    constexpr int enough = 100;  // more than anybody reads, and to look for the nearest takes time
-    const bool seeks_nearest = unknown_zones_++ < enough;
+    const bool seeks_nearest = unknown_zones_++ < most_told;  // it takes time
     const std::string advice = seeks_nearest ? did_you_mean(placed.zone, names) : "";
     report_(placed.place, "there is no touch zone " + quoted(placed.zone) +
                               (advice.empty() ? "; define it under [zones]" : advice));

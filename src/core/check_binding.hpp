@@ -57,7 +57,7 @@ class BindingChecker {
   const BindingDefinition* binding_ = nullptr;
   const ActionDefinition* action_ = nullptr;
   std::vector<Use> uses_;
-  int unknown_zones_ = 0;
+  std::size_t unknown_zones_ = 0;
 };
 
 }  // namespace nextmove::core

@@ -115,11 +115,7 @@ class FamiliesReader {
 }  // namespace
 
 Result<Families> parse_families(std::string_view text, std::string_view file, Families known) {
-  if (auto excess = files::find_excess(text.size(), files::mebibyte)) {
-    excess->file = file;
-    return {std::nullopt, {std::move(*excess)}};
-  }
-  Result<toml::table> parsed = files::parse_toml(text);
+  Result<toml::table> parsed = files::parse_toml(text, files::mebibyte);
   Result<Families> result;
   if (parsed) {
     FamiliesReader reader{std::move(known)};

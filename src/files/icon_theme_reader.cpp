@@ -190,11 +190,7 @@ class ThemeReader {
 }  // namespace
 
 Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file) {
-  if (auto excess = files::find_excess(text.size(), files::mebibyte)) {
-    excess->file = file;
-    return {std::nullopt, {std::move(*excess)}};
-  }
-  Result<toml::table> parsed = files::parse_toml(text);
+  Result<toml::table> parsed = files::parse_toml(text, files::mebibyte);
   Result<IconTheme> result;
   if (parsed) {
     ThemeReader reader{file};

@@ -300,11 +300,7 @@ Result<Playbook> parse_playbook(std::string_view text, std::string_view name) {
                     "the playbook is empty; it begins with format = 1",
                     {}});
   }
-  if (auto excess = files::find_excess(text.size(), most_playbook_bytes)) {
-    excess->file = name;
-    return failure(std::move(*excess));
-  }
-  Result<toml::table> parsed = files::parse_toml(text);
+  Result<toml::table> parsed = files::parse_toml(text, most_playbook_bytes);
   Result<Playbook> result;
   if (!parsed) {
     result.diagnostics = std::move(parsed.diagnostics);

@@ -2,7 +2,6 @@
 // entry is readable or it is kept as it stands.
 #include <algorithm>
 #include <fmt/format.h>
-#include <sstream>
 #include <string>
 #include <vector>
 
@@ -28,16 +27,13 @@ constexpr std::int64_t profile_format = 1;
 std::string as_toml(std::string_view key, const toml::node& node) {
   toml::table file;
   file.insert_or_assign(key, node);
-  if (toml::table* table = file.get(key)->as_table()) table->is_inline(true);
-  std::ostringstream out;
-  out << toml::toml_formatter{file};
-  return out.str();
+  const std::string table = files::as_text(file);
+  return table.substr(2, table.size() - 4);  // without its braces
 }
 
 std::string as_toml_in_list(std::string_view key, const toml::node& node) {
   toml::array list;
   list.push_back(node);
-  if (toml::table* table = list.front().as_table()) table->is_inline(true);
   return as_toml(key, list);
 }
 
@@ -217,7 +213,7 @@ class ProfileReader {
     if (list == nullptr) return profile_.unread.push_back(as_toml(entry.name(), *entry.node));
     for (const toml::node& node : *list) {
       const std::string text = node.value_or(std::string{});
-      const Result<toml::table> parsed = files::parse_toml(text);
+      const Result<toml::table> parsed = files::parse_toml(text, files::mebibyte);
       const toml::table* table = parsed ? &*parsed : nullptr;
       if (table == nullptr || table->contains("unread")) {
         profile_.unread.push_back(text);
@@ -263,10 +259,7 @@ Result<Profile> parse_profile(std::string_view text, std::string_view name) {
     files::arrange(problems, name, text);
     return Result<Profile>{std::nullopt, std::move(problems)};
   };
-  if (auto excess = files::find_excess(text.size(), files::mebibyte)) {
-    return failure({}, std::move(excess->message));
-  }
-  Result<toml::table> parsed = files::parse_toml(text);
+  Result<toml::table> parsed = files::parse_toml(text, files::mebibyte);
   if (!parsed) return failure(parsed.diagnostics[0].place, parsed.diagnostics[0].message);
   const toml::table& root = *parsed;
   const toml::node* version = root.get("format");

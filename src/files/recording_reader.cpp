@@ -271,8 +271,8 @@ class RecordingReader {
       }
     }
     if (untold_ > 0) {
-      problems_.push_back({.file = std::string{name_},
-                           .message = fmt::format("there are {} more problems", untold_)});
+      problems_.push_back(files::told_in_short(untold_, true));
+      problems_.back().file = name_;
     }
     return {std::move(recording_), std::move(problems_)};
   }
@@ -293,17 +293,18 @@ class RecordingReader {
   void warn(std::string message) { tell(Severity::warning, std::move(message)); }
 
   void tell(Severity severity, std::string message) {
-    constexpr std::size_t longest = 300;
-    if (problems_.size() == files::most_told) {
+    if (problems_.size() == most_told) {
       ++untold_;
       return;
     }
-    if (message.size() > longest) message = message.substr(0, longest) + " ...";
+    std::string line{line_};
+    files::shorten(message);
+    files::shorten(line);
     problems_.push_back({severity,
                          std::string{name_},
                          {std::max(1, number_), 1},
                          std::move(message),
-                         std::string{line_.substr(0, longest)}});
+                         std::move(line)});
   }
 
   // The line as an object; reports and returns nothing where it is none.
@@ -376,7 +377,7 @@ class RecordingReader {
   void read_step() {
     const auto json = object();
     if (!json) return;
-    LineReader line{*json, problems_.size() < files::most_told};
+    LineReader line{*json, problems_.size() < most_told};
     Step step = line.step();
     if (keep(line, "")) recording_.steps.push_back(std::move(step));
   }

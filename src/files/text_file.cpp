@@ -11,6 +11,8 @@
 namespace nextmove::files {
 namespace {
 
+constexpr std::size_t longest_shown = 300;
+
 Result<std::string> failure(const std::string& path, std::string message) {
   return {std::nullopt, {{Severity::error, path, {}, std::move(message), {}}}};
 }
@@ -51,15 +53,19 @@ std::optional<Diagnostic> find_excess(std::size_t bytes, std::size_t most_bytes)
                                            most_bytes / mebibyte)};
 }
 
-namespace {
+Diagnostic told_in_short(std::size_t count, bool has_error) {
+  return {.severity = has_error ? Severity::error : Severity::warning,
+          .message = fmt::format("there {} {} more problem{}", count == 1 ? "is" : "are", count,
+                                 count == 1 ? "" : "s")};
+}
 
-constexpr std::size_t longest_shown = 300;
-
-void cut(std::string& text) {
+void shorten(std::string& text) {
   if (text.size() <= longest_shown) return;
   text.resize(longest_shown);
   text += " ...";
 }
+
+namespace {
 
 // Tells those beyond most_told in one, which is an error where one of them is.
 void cut_short(std::vector<Diagnostic>& diagnostics) {
@@ -69,10 +75,7 @@ void cut_short(std::vector<Diagnostic>& diagnostics) {
       rest, diagnostics.end(), [](const Diagnostic& it) { return it.severity == Severity::error; });
   const std::size_t count = diagnostics.size() - most_told;
   diagnostics.resize(most_told);
-  diagnostics.push_back(
-      {.severity = has_error ? Severity::error : Severity::warning,
-       .message = fmt::format("there {} {} more problem{}", count == 1 ? "is" : "are", count,
-                              count == 1 ? "" : "s")});
+  diagnostics.push_back(told_in_short(count, has_error));
 }
 
 // The lines of a text, from the first on.
@@ -107,7 +110,7 @@ void arrange(std::vector<Diagnostic>& diagnostics, std::string_view file, std::s
   Lines lines{text};
   for (Diagnostic& diagnostic : diagnostics) {
     diagnostic.file = file;
-    cut(diagnostic.message);
+    shorten(diagnostic.message);
     if (diagnostic.place.line > 0) diagnostic.source_line = lines.find(diagnostic.place.line);
   }
 }

@@ -20,11 +20,14 @@ Result<std::string> read_text_file(const std::string& path, std::size_t most_byt
 /// Why a text of so many bytes is not read; nothing where it is.
 std::optional<Diagnostic> find_excess(std::size_t bytes, std::size_t most_bytes);
 
-/// How many problems of one file are told. Whoever finds more need not look for advice any more.
-inline constexpr std::size_t most_told = 100;
+/// The diagnostic for problems that are not told; an error where `has_error`.
+Diagnostic told_in_short(std::size_t count, bool has_error);
+
+/// Cuts what is longer than anybody reads.
+void shorten(std::string& text);
 
 /// Puts the diagnostics in the order of the file, with its name and the source lines; those beyond
-/// most_told become one that says how many. Longer texts than a screen shows are cut.
+/// most_told become one that says how many. Long messages and lines are cut.
 void arrange(std::vector<Diagnostic>& diagnostics, std::string_view file, std::string_view text);
 
 }  // namespace nextmove::files

@@ -1,10 +1,14 @@
 #include "toml_document.hpp"
 
 #include <algorithm>
-#include <fmt/core.h>
+#include <fmt/format.h>
 #include <optional>
+#include <sstream>
 #include <string>
+#include <vector>
 
+#include "text_file.hpp"
+#include "toml_text.hpp"
 #include "toml_values.hpp"
 
 namespace nextmove::files {
@@ -102,15 +106,49 @@ std::string in_plain_words(const toml::parse_error& problem) {
   return "this is no TOML: " + text;
 }
 
+std::string key_text(std::string_view key) {
+  const bool is_bare = !key.empty() && std::all_of(key.begin(), key.end(), [](char c) {
+    return (c >= 'a' && c <= 'z') || (c >= 'A' && c <= 'Z') || (c >= '0' && c <= '9') || c == '_' ||
+           c == '-';
+  });
+  return is_bare ? std::string{key} : in_quotes(key);
+}
+
+std::string in_brackets(char open, const std::vector<std::string>& parts, char close) {
+  if (parts.empty()) return {open, close};
+  return fmt::format("{} {} {}", open, fmt::join(parts, ", "), close);
+}
+
 }  // namespace
 
-Result<toml::table> parse_toml(std::string_view text) {
+Result<toml::table> parse_toml(std::string_view text, std::size_t most_bytes) {
+  if (auto excess = find_excess(text.size(), most_bytes)) return {std::nullopt, {*excess}};
   if (auto problem = DepthCheck{text}.problem()) return {std::nullopt, {std::move(*problem)}};
   toml::parse_result parsed = toml::parse(text);
   if (parsed) return {std::move(parsed).table(), {}};
   return {
       std::nullopt,
       {{.place = place_of(parsed.error().source()), .message = in_plain_words(parsed.error())}}};
+}
+
+// The formatter of toml++ measures lists to break them into lines, and is undefined for numbers
+// below 1 in them: it only writes single values here.
+std::string as_text(const toml::node& node) {
+  std::vector<std::string> parts;
+  if (const auto* table = node.as_table()) {
+    for (const auto& [key, value] : *table) {
+      parts.push_back(key_text(key.str()) + " = " + as_text(value));
+    }
+    return in_brackets('{', parts, '}');
+  }
+  if (const auto* list = node.as_array()) {
+    for (const toml::node& value : *list) parts.push_back(as_text(value));
+    return in_brackets('[', parts, ']');
+  }
+  if (const auto* text = node.as_string()) return in_quotes(text->get());
+  std::ostringstream out;
+  out << toml::toml_formatter{node};
+  return out.str();
 }
 
 }  // namespace nextmove::files

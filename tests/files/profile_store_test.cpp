@@ -1,4 +1,5 @@
 // Saving and loading profiles, with everything going wrong that can.
+#include <chrono>
 #include <csignal>
 #include <cstdio>
 #include <filesystem>
@@ -242,6 +243,27 @@ TEST_F(ProfileStore, WhatCouldNotBeLoadedAgainIsNotSaved) {
   EXPECT_EQ(load_profile(path).profile, numbered(1)) << "nothing is lost";
 }
 
+TEST_F(ProfileStore, WhatItCannotReadIsKeptWhateverItIs) {
+  const std::string odd =
+      "format = 1\nmoods = [nan, 0.5, -0.25, inf, 1e-300]\ntale = \"\"\"\nOnce\nupon\n\"\"\"\n"
+      "\"a key\" = { day = 2026-11-30, empty = [], none = {}, \"b.c\" = 'x\"y' }\n"
+      "remaps = [{ action = 3, depth = [0.5] }]\n";
+  // A whole playbook is one great heap of entries that a profile cannot read.
+  for (const Result<Profile>& read :
+       {parse_profile(odd), read_profile(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml")}) {
+    ASSERT_TRUE(read);
+    EXPECT_GT(read->unread.size(), 3U);
+    const Result<Profile> again = parse_profile(to_toml(*read));
+    ASSERT_TRUE(again);
+    EXPECT_EQ(again->unread, read->unread);
+    for (const std::string& entry : read->unread) {
+      const Result<Profile> alone = parse_profile("format = 1\n" + entry + '\n');
+      ASSERT_TRUE(alone) << entry;
+      EXPECT_EQ(alone->unread, std::vector{entry}) << "it is TOML, and written as it is read";
+    }
+  }
+}
+
 TEST_F(ProfileStore, WithoutAPlaceToSaveToThatIsTold) {
   const std::vector<Diagnostic> diagnostics = save_profile("", numbered(1));
   ASSERT_EQ(diagnostics.size(), 1U);
@@ -275,8 +297,13 @@ TEST_F(ProfileStore, SeveralProcessesMaySaveAtTheSameTime) {
 // saved: whole.
 TEST_F(ProfileStore, AThousandSavesKilledAtRandomMomentsLoseNothing) {
   std::mt19937 random = support::chance();
-  std::uniform_int_distribution<int> microseconds{0, 6000};
   saving(numbered(0));
+  // However long a save takes here, the kills are spread over it.
+  const auto begin = std::chrono::steady_clock::now();
+  saving(numbered(0));
+  const std::chrono::microseconds::rep longest =
+      (std::chrono::steady_clock::now() - begin) / std::chrono::microseconds{1};
+  std::uniform_int_distribution<std::chrono::microseconds::rep> microseconds{0, 2 * longest};
   int last = 0;
   int interrupted = 0;
   for (int round = 0; round < support::rounds(1000); ++round) {

@@ -46,11 +46,10 @@ int check_command(const std::string& playbook, const std::string& theme, bool js
     if (loaded) {
       fmt::print("{}: fine ({})\n", playbook, summary(*loaded));
     } else {
-      constexpr std::size_t most_told = 100;  // the last says how many more there are
       const std::size_t count = loaded.diagnostics.size();
-      fmt::print(stderr, "\n{} in {}\n",
-                 count > most_told ? "more than 100 problems" : counted(count, "problem"),
-                 playbook);
+      const std::string told = count > most_told ? fmt::format("more than {} problems", most_told)
+                                                 : counted(count, "problem");
+      fmt::print(stderr, "\n{} in {}\n", told, playbook);
     }
   }
   if (!loaded) return exit_problems;

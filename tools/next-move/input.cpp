@@ -25,21 +25,25 @@ std::optional<std::string> text_of_pipe(const std::string& path) {
   return text;
 }
 
+template <class Value>
+Result<Value> read(const std::string& path, Result<Value> (*load)(const std::string&),
+                   Result<Value> (*parse)(std::string_view, std::string_view)) {
+  const auto text = text_of_pipe(path);
+  return text ? parse(*text, path) : load(path);
+}
+
 }  // namespace
 
 Result<Playbook> read_playbook_file(const std::string& path) {
-  const auto text = text_of_pipe(path);
-  return text ? parse_playbook(*text, path) : load_playbook(path);
+  return read(path, load_playbook, parse_playbook);
 }
 
 Result<Recording> read_recording_file(const std::string& path) {
-  const auto text = text_of_pipe(path);
-  return text ? parse_recording(*text, path) : load_recording(path);
+  return read(path, load_recording, parse_recording);
 }
 
 Result<Profile> read_profile_file(const std::string& path) {
-  const auto text = text_of_pipe(path);
-  return text ? parse_profile(*text, path) : read_profile(path);
+  return read(path, read_profile, parse_profile);
 }
 
 Result<Families> read_families_file(const std::string& path) {

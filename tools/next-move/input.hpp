@@ -1,5 +1,6 @@
 // Files that a command reads. Other than the library's loaders, which refuse what might never end,
-// these read pipes too: `next-move check <(...)`.
+// these read pipes too: `next-move check <(...)`. An icon theme is none of them: its paths count
+// from its folder.
 #pragma once
 
 #include <string>

@@ -31,11 +31,11 @@ int main(int argc, char** argv) {
   const auto keyboard = hub.plug({DeviceKind::keyboard, "simulated keyboard"}, 0ms);
 
   // What the player changed last time. It always comes back with something that can be played.
-  LoadedProfile loaded = load_profile(argv[2]);
-  for (const auto& notice : loaded.diagnostics) std::puts(to_string(notice).c_str());
-  hub.set_profile(seat, loaded.profile);
+  const auto saved = load_profile(argv[2]);
+  for (const auto& notice : saved.diagnostics) std::puts(to_string(notice).c_str());
+  for (const auto& notice : hub.set_profile(seat, *saved)) std::puts(to_string(notice).c_str());
 
-  Draft draft{*playbook, loaded.profile, seat.scheme()};
+  Draft draft{*playbook, *saved, seat.scheme()};
   print(draft);
 
   // "Press the new control for the horn": the game hears nothing of this press.

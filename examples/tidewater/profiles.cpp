@@ -17,9 +17,9 @@ std::string Profiles::path_of(std::string_view seat) const {
 void Profiles::load(nextmove::Hub& hub, nextmove::Seat& seat) {
   const std::string path = path_of(seat.name());
   if (path.empty()) return;
-  nextmove::LoadedProfile loaded = nextmove::load_profile(path);
+  nextmove::Result<nextmove::Profile> loaded = nextmove::load_profile(path);
   std::vector<nextmove::Diagnostic> problems = std::move(loaded.diagnostics);
-  for (nextmove::Diagnostic& misfit : hub.set_profile(seat, std::move(loaded.profile))) {
+  for (nextmove::Diagnostic& misfit : hub.set_profile(seat, std::move(*loaded))) {
     problems.push_back(std::move(misfit));
   }
   for (const nextmove::Diagnostic& problem : problems) {

@@ -114,7 +114,8 @@ class Draft {
   std::vector<Combination> controls(const ControlSlot& slot) const;
   std::vector<Combination> usual_controls(const ControlSlot& slot) const;
 
-  /// Puts a control into a slot, in place of what is there. Refused, nothing changes.
+  /// Puts a control into a slot, in place of what is there. Refused, nothing changes. Where it is
+  /// there already, keep_both makes a clash with it a wanted one (see unwanted_clashes).
   DraftAnswer put(const ControlSlot& slot, const Combination& combination,
                   OnClash on_clash = OnClash::refuse);
   /// What put would answer, without doing it.
@@ -166,6 +167,10 @@ class Draft {
   std::vector<Profile> before_;        // what undo goes back to, the last change last
   std::optional<Tuning> last_tuning_;  // where the last change was one
 };
+
+/// The clashes that the player did not want, as warnings: a later version of the playbook has given
+/// another action the control that the player had chosen, and one press does both.
+std::vector<Diagnostic> unwanted_clashes(const Draft& draft);
 
 /// Whether all contexts that bind the action bind it alike, so that one slot stands for all of
 /// them.

@@ -87,8 +87,9 @@ class Hub {
   /// From now on the seat's player plays with what he has changed, in every scheme and over every
   /// adopted playbook; an empty profile takes all back. The very next press obeys. Where that
   /// changes a binding, buttons that are held are released and wait for a fresh press, and axes and
-  /// vectors go on with their live values. What has no place counts for nothing, and is returned as
-  /// warnings (see misfits). Allocates.
+  /// vectors go on with their live values. Returned as warnings: what has no place and counts for
+  /// nothing (see misfits), and what does two things at once under the seat's scheme (see
+  /// unwanted_clashes). Allocates.
   std::vector<Diagnostic> set_profile(Seat& seat, Profile profile);
 
   /// Asks the seat's player for a control; see Seat::capture for what comes of it. Until that is
@@ -204,8 +205,8 @@ class Hub {
   /// are on; handles and ids stay good, by name. Buttons that are held are released, and wait for a
   /// fresh press; axes and vectors go on with their live values. Names that the new playbook lacks
   /// remain in playbook(), driven by nothing; they are returned as warnings, and so are actions
-  /// that are of another kind now, whose handles read as at rest. Allocates. A recording does not
-  /// hold it.
+  /// that are of another kind now, whose handles read as at rest, and what set_profile would return
+  /// of the seats' profiles now and not before. Allocates. A recording does not hold it.
   std::vector<Diagnostic> adopt(const Playbook& playbook);
 
   /// Gives the hub the shaping that bindings call for with custom = "name": from a value after dead

@@ -57,6 +57,8 @@ struct Remap {
   /// devices (on a touch screen, for these as well).
   std::vector<std::string> schemes{};
   std::vector<Combination> controls{};
+  /// Actions that have one of these controls as well, as the player wants it (OnClash::keep_both).
+  std::vector<std::string> beside{};
   Place place{};  ///< in the profile file
 
   friend bool operator==(const Remap&, const Remap&) = default;
@@ -94,11 +96,13 @@ struct Profile {
   /// Entries of a profile file that this version of the library cannot read, as they stand there:
   /// they are written back.
   std::vector<std::string> unread{};
+  /// What it was read from, for messages; equal or not, profiles say the same.
+  std::string file{};
 
   bool is_empty() const {
     return remaps.empty() && tunings.empty() && !swaps_sticks && unread.empty();
   }
-  friend bool operator==(const Profile&, const Profile&) = default;
+  friend bool operator==(const Profile& a, const Profile& b);
 };
 
 /// What of the profile has no place in this playbook, and why, as warnings: an action that is no

@@ -1,7 +1,6 @@
 // Profile files: TOML with what one player has changed, saved so that nothing is ever lost.
 #pragma once
 
-#include <cstdint>
 #include <string>
 #include <string_view>
 #include <vector>
@@ -23,23 +22,12 @@ std::string to_toml(const Profile& profile);
 /// Reads a profile file as it stands: nothing is set aside, and no backup used. For tools.
 Result<Profile> read_profile(const std::string& path);
 
-/// Where a profile came from.
-enum class ProfileSource : std::uint8_t {
-  file,      ///< the file itself
-  backup,    ///< the one before: the file was damaged, or not there
-  defaults,  ///< nothing is saved yet, or nothing of it can be read
-};
-
-struct LoadedProfile {
-  Profile profile{};
-  ProfileSource source = ProfileSource::defaults;
-  std::vector<Diagnostic> diagnostics{};  ///< what went wrong, for people; empty when all is well
-};
-
-/// Reads a player's profile file, and always comes back with a profile that can be played. A file
-/// that cannot be read as one is set aside: renamed to `path`.damaged, or .damaged-2 and so on.
-/// Then the backup counts, else an empty profile.
-LoadedProfile load_profile(const std::string& path);
+/// Reads a player's profile file, and always comes back with a profile that can be played: an empty
+/// one where nothing is saved yet. A file that cannot be read as one is set aside: renamed to
+/// `path`.damaged, or .damaged-2 and so on. Then the backup counts, else an empty profile.
+/// Profile::file tells which it was. The diagnostics say what went wrong, for people; empty when
+/// all is well.
+Result<Profile> load_profile(const std::string& path);
 
 /// Saves a profile so that the file is at every moment the old one or the new one, whole, whatever
 /// happens: it is written beside as `path`.new, flushed to the disk, and renamed. The file that was

@@ -5,20 +5,15 @@
 #include <nextmove/complaint.hpp>
 #include <nextmove/draft.hpp>
 
-#include "binding_parts.hpp"
+#include "draft_change.hpp"
 #include "draft_state.hpp"
 #include "names.hpp"
 #include "naming.hpp"
-#include "source.hpp"
 #include "tuning.hpp"
+#include "wishes.hpp"
 
 namespace nextmove {
 namespace {
-
-using core::ClashingPair;
-using core::DraftState;
-using core::has;
-using core::Use;
 
 constexpr std::array<std::string_view, 10> refusal_names = {
     "none",          "fixed",        "required", "reserved",    "other_device", "no_combinations",
@@ -37,201 +32,6 @@ constexpr std::array<std::string_view, 10> reasons = {"",
                                                       "such a control does not suit this action",
                                                       "another action has that control",
                                                       "there is no such action or context"};
-
-/// One attempt to change a draft.
-class Change {
- public:
-  using IsOurs = std::function<bool(const Use&)>;
-
-  explicit Change(const DraftState& before) : before_(before) {}
-
-  DraftAnswer put(const ControlSlot& wanted, const Combination& combination, OnClash on_clash) {
-    ControlSlot slot = wanted;
-    std::vector<Combination> list = before_.controls(slot);
-    slot.number = std::min(slot.number, list.size());
-    const bool adds = slot.number == list.size();
-    if (!adds && list[slot.number] == combination) return {};
-    const DraftRefusal refusal = may_hold(slot, combination, list);
-    if (refusal != DraftRefusal::none) return {refusal};
-    std::optional<Combination> old;
-    if (!adds) old = list[slot.number];
-    if (adds) list.emplace_back();
-    list[slot.number] = combination;
-    DraftAnswer answer = put_list(slot, list, old, on_clash);
-    answer.shadows = shadows(slot, combination);
-    return answer;
-  }
-
-  DraftAnswer set(const ControlSlot& slot, const std::vector<Combination>& list, OnClash on_clash) {
-    const std::vector<Combination> before = before_.controls(slot);
-    if (list == before) return {};
-    std::optional<Combination> old;
-    for (const Combination& combination : before) {
-      if (!old && !has(list, combination)) old = combination;
-    }
-    std::vector<Shadow> shadows;
-    for (std::size_t i = 0; i < list.size(); ++i) {
-      const DraftRefusal refusal =
-          may_hold(slot, list[i], {list.begin(), list.begin() + static_cast<std::ptrdiff_t>(i)});
-      if (refusal != DraftRefusal::none) return {refusal};
-      if (has(before, list[i])) continue;
-      const std::vector<Shadow> more = this->shadows(slot, list[i]);
-      shadows.insert(shadows.end(), more.begin(), more.end());
-    }
-    if (before_.playbook().action(slot.action).is_fixed) return {DraftRefusal::fixed};
-    DraftAnswer answer = put_list(slot, list, old, on_clash);
-    answer.shadows = std::move(shadows);
-    return answer;
-  }
-
-  DraftAnswer clear(const ControlSlot& slot) {
-    std::vector<Combination> list = before_.controls(slot);
-    if (slot.number < list.size()) {
-      list.erase(list.begin() + static_cast<std::ptrdiff_t>(slot.number));
-    }
-    return set(slot, list, OnClash::refuse);
-  }
-
-  /// Goes on with another profile, of which some uses are the ones that are wanted.
-  DraftAnswer replace(Profile profile, const IsOurs& is_ours, OnClash on_clash) {
-    const DraftState after{before_.playbook(), std::move(profile), before_.scheme()};
-    if (on_clash == OnClash::swap) on_clash = OnClash::take_over;
-    return settle(after, is_ours, std::nullopt, on_clash);
-  }
-
-  std::vector<Shadow> shadows(const ControlSlot& slot, const Combination& combination) const {
-    const Playbook& playbook = before_.playbook();
-    const auto control = core::resolve(combination.control, playbook.zones());
-    std::vector<Shadow> found;
-    for (const ContextId context : before_.contexts_of(slot)) {
-      const int rank = playbook.context(context).rank;
-      for (const Use& use : before_.uses()) {
-        const int other = playbook.context(use.cell.context).rank;
-        const bool meets = control && core::overlap(*control, use.control);
-        if (!meets || other == rank || use.cell.action == slot.action) continue;
-        const Shadow shadow{use.cell.context, use.cell.action, other > rank};
-        if (std::find(found.begin(), found.end(), shadow) == found.end()) found.push_back(shadow);
-      }
-    }
-    return found;
-  }
-
-  std::optional<Profile> take_profile() { return std::move(accepted_); }
-
- private:
-  // `old` is what somebody else could have instead.
-  DraftAnswer put_list(const ControlSlot& slot, const std::vector<Combination>& list,
-                       const std::optional<Combination>& old, OnClash on_clash) {
-    const DraftState after{before_.playbook(), before_.with_controls(slot, list), before_.scheme()};
-    if (is_kept(after, slot.action)) return {DraftRefusal::required};
-    if (after.controls(slot) != list) return {DraftRefusal::cannot_drive};
-    const auto is_ours = [&](const Use& use) {
-      return is_at(use, slot) && has(list, use.combination);
-    };
-    return settle(after, is_ours, old, on_clash);
-  }
-
-  DraftRefusal may_hold(const ControlSlot& slot, const Combination& combination,
-                        const std::vector<Combination>& list) const {
-    const Playbook& playbook = before_.playbook();
-    const ActionDefinition& action = playbook.action(slot.action);
-    if (action.is_fixed) return DraftRefusal::fixed;
-    if (device_of(combination.control) != slot.device) return DraftRefusal::other_device;
-    if (core::is_reserved(combination, playbook.definition())) return DraftRefusal::reserved;
-    const bool is_usual = has(before_.usual_controls(slot), combination);
-    if (!combination.with.empty() && !action.takes_with && !is_usual) {
-      return DraftRefusal::no_combinations;
-    }
-    if (!has_part(action.kind, slot.part)) return DraftRefusal::cannot_drive;
-    return has(list, combination) ? DraftRefusal::already_there : DraftRefusal::none;
-  }
-
-  static bool is_kept(const DraftState& state, ActionId action) {
-    const auto kept = state.remapping().kept();
-    return std::find(kept.begin(), kept.end(), action) != kept.end();
-  }
-
-  bool is_at(const Use& use, const ControlSlot& slot) const {
-    return use.cell.action == slot.action && use.cell.part == slot.part &&
-           use.cell.device == slot.device &&
-           (slot.context == ContextId::none || use.cell.context == slot.context);
-  }
-
-  // The clashes of `after` that `before` does not have.
-  std::vector<Clash> new_clashes(const DraftState& after, const IsOurs& is_ours) const {
-    const auto was_there = [&](const ClashingPair& pair) {
-      return std::any_of(
-          before_.clashes().begin(), before_.clashes().end(), [&](const ClashingPair& old) {
-            return old.first.cell == pair.first.cell && old.second.cell == pair.second.cell &&
-                   old.first.combination == pair.first.combination &&
-                   old.second.combination == pair.second.combination;
-          });
-    };
-    std::vector<Clash> clashes;
-    for (const ClashingPair& pair : after.clashes()) {
-      if (was_there(pair)) continue;
-      const bool first_is_ours = is_ours(pair.first);
-      const Use& theirs = first_is_ours ? pair.second : pair.first;
-      const Use& ours = first_is_ours ? pair.first : pair.second;
-      const Clash clash{after.slot_of(theirs), theirs.combination, after.slot_of(ours)};
-      if (std::find(clashes.begin(), clashes.end(), clash) == clashes.end()) {
-        clashes.push_back(clash);
-      }
-    }
-    return clashes;
-  }
-
-  DraftAnswer settle(const DraftState& after, const IsOurs& is_ours,
-                     const std::optional<Combination>& old, OnClash on_clash) {
-    std::vector<Clash> clashes = new_clashes(after, is_ours);
-    if (clashes.empty()) return accept(after.profile());
-    const std::optional<Profile> swapped =
-        old && clashes.size() == 1 ? moved(after, clashes.front(), old, is_ours) : std::nullopt;
-    std::optional<Profile> taken = after.profile();
-    for (Clash& clash : clashes) {
-      clash.can_swap = swapped.has_value();
-      clash.can_take_over = moved(after, clash, std::nullopt, is_ours).has_value();
-      if (!taken) continue;
-      const DraftState so_far{before_.playbook(), *taken, before_.scheme()};
-      taken = moved(so_far, clash, std::nullopt, is_ours);
-    }
-    if (on_clash == OnClash::keep_both) accepted_ = after.profile();
-    if (on_clash == OnClash::swap) accepted_ = swapped;
-    if (on_clash == OnClash::take_over) accepted_ = taken;
-    return {accepted_ ? DraftRefusal::none : DraftRefusal::clash, std::move(clashes), {}};
-  }
-
-  // What comes of giving the other side of a clash another control instead, or none; nothing where
-  // it may not lose what it has, cannot have the other, or would clash in its turn.
-  std::optional<Profile> moved(const DraftState& state, const Clash& clash,
-                               const std::optional<Combination>& instead,
-                               const IsOurs& is_ours) const {
-    const ActionDefinition& action = state.playbook().action(clash.slot.action);
-    std::vector<Combination> list = state.controls(clash.slot);
-    const auto lost = std::find(list.begin(), list.end(), clash.combination);
-    if (lost == list.end()) return state.profile();  // taken already
-    if (action.is_fixed || (instead && has(list, *instead))) return std::nullopt;
-    if (instead) {
-      *lost = *instead;
-    } else {
-      list.erase(lost);
-    }
-    Profile profile = state.with_controls(clash.slot, list);
-    const DraftState then{state.playbook(), profile, state.scheme()};
-    if (is_kept(then, clash.slot.action) || then.controls(clash.slot) != list) return std::nullopt;
-    const bool clashes_again = instead && !new_clashes(then, is_ours).empty();
-    if (clashes_again) return std::nullopt;
-    return profile;
-  }
-
-  DraftAnswer accept(Profile profile) {
-    accepted_ = std::move(profile);
-    return {};
-  }
-
-  const DraftState& before_;
-  std::optional<Profile> accepted_;
-};
 
 }  // namespace
 
@@ -300,7 +100,7 @@ std::vector<Combination> Draft::usual_controls(const ControlSlot& slot) const {
 
 template <class Attempt>
 DraftAnswer Draft::attempt(const Attempt& make) {
-  Change change{state()};
+  core::DraftChange change{state()};
   DraftAnswer answer = make(change);
   if (auto profile = change.take_profile()) become(std::move(*profile));
   return answer;
@@ -316,7 +116,7 @@ void Draft::become(Profile profile) {
 DraftAnswer Draft::can_put(const ControlSlot& slot, const Combination& combination,
                            OnClash on_clash) const {
   if (!is_slot(playbook(), slot, "Draft::can_put")) return {DraftRefusal::no_such_slot};
-  return Change{state()}.put(slot, combination, on_clash);
+  return core::DraftChange{state()}.put(slot, combination, on_clash);
 }
 
 DraftAnswer Draft::put(const ControlSlot& slot, const Combination& combination, OnClash on_clash) {
@@ -360,7 +160,7 @@ DraftAnswer Draft::reset(DeviceKind device, OnClash on_clash) {
 
 // What a later library wrote is not this one's to take back.
 void Draft::reset() {
-  become(Profile{.unread = profile().unread});
+  become(Profile{.unread = profile().unread, .file = profile().file});
 }
 
 namespace {
@@ -463,7 +263,7 @@ DraftAnswer Draft::take(const Profile& preset, OnClash on_clash) {
 
 std::vector<Clash> Draft::clashes() const {
   std::vector<Clash> clashes;
-  for (const ClashingPair& pair : state().clashes()) {
+  for (const core::ClashingPair& pair : state().clashes()) {
     const Clash clash{state().slot_of(pair.first), pair.first.combination,
                       state().slot_of(pair.second)};
     if (std::find(clashes.begin(), clashes.end(), clash) == clashes.end()) clashes.push_back(clash);
@@ -473,7 +273,7 @@ std::vector<Clash> Draft::clashes() const {
 
 std::vector<Shadow> Draft::shadows(const ControlSlot& slot, const Combination& combination) const {
   if (!is_slot(playbook(), slot, "Draft::shadows")) return {};
-  return Change{state()}.shadows(slot, combination);
+  return core::DraftChange{state()}.shadows(slot, combination);
 }
 
 bool Draft::is_changed() const {

@@ -73,14 +73,17 @@ Profile DraftState::with_controls(const ControlSlot& slot,
   if (!takes_unnamed(definition, scheme_, slot.device)) scheme = playbook_.scheme(scheme_).name;
 
   // What stood for the same no longer does; a remap that names other schemes too stays for these.
+  // What the player wants to be beside it is wanted on.
   Profile profile = profile_;
+  std::vector<std::string> beside;
   std::erase_if(profile.remaps, [&](Remap& remap) {
     const bool is_of_slot = remap.action == action && remap.part == slot.part &&
                             remap.device == slot.device &&
                             (context.empty() || remap.context == context);
     if (!is_of_slot) return false;
-    if (remap.schemes.empty()) return scheme.empty();
-    if (scheme_ == SchemeId::none) return false;
+    if (remap.schemes.empty() ? !scheme.empty() : scheme_ == SchemeId::none) return false;
+    beside = remap.beside;
+    if (remap.schemes.empty()) return true;
     std::erase(remap.schemes, playbook_.scheme(scheme_).name);
     return remap.schemes.empty();
   });
@@ -89,7 +92,8 @@ Profile DraftState::with_controls(const ControlSlot& slot,
               .part = slot.part,
               .context = context,
               .device = slot.device,
-              .controls = std::move(controls)};
+              .controls = std::move(controls),
+              .beside = std::move(beside)};
   if (!scheme.empty()) remap.schemes.push_back(scheme);
   const std::vector<ContextId> contexts = contexts_of(slot);
   const Remapping without{playbook_, profile, scheme_};

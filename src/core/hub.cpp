@@ -1,7 +1,10 @@
 // Where devices, seats and the playbook meet. What comes in is looked at here, so that nothing
 // wrong gets further.
+#include <algorithm>
 #include <cmath>
+#include <utility>
 
+#include <nextmove/draft.hpp>
 #include <nextmove/hub.hpp>
 
 #include "adopt.hpp"
@@ -10,6 +13,24 @@
 #include "shown.hpp"
 
 namespace nextmove {
+namespace {
+
+// What of a profile does not go with the playbook, for a seat that is held to this scheme.
+std::vector<Diagnostic> news_of(const Profile& profile, const Playbook& playbook, SchemeId scheme) {
+  std::vector<Diagnostic> news = misfits(profile, playbook);
+  for (Diagnostic& it : unwanted_clashes(Draft{playbook, profile, scheme})) {
+    news.push_back(std::move(it));
+  }
+  return news;
+}
+
+bool is_told(const std::vector<Diagnostic>& told, const Diagnostic& news) {
+  return std::any_of(told.begin(), told.end(), [&](const Diagnostic& it) {
+    return it.message == news.message && it.place.line == news.place.line && it.file == news.file;
+  });
+}
+
+}  // namespace
 
 Hub::Hub(Playbook playbook) : state_(std::make_unique<core::HubState>(std::move(playbook))) {}
 
@@ -111,9 +132,9 @@ void Hub::hold_to(Seat& seat, Scheme scheme) {
 std::vector<Diagnostic> Hub::set_profile(Seat& seat, Profile profile) {
   if (!state_->may_change(seat, "Hub::set_profile")) return {};
   state_->report(ProfileSet{now(), std::string{seat.name()}, profile});
-  std::vector<Diagnostic> strangers = misfits(profile, playbook());
+  std::vector<Diagnostic> told = news_of(profile, playbook(), seat.scheme());
   seat.state().set_profile(std::move(profile));
-  return strangers;
+  return told;
 }
 
 void Hub::capture(Seat& seat, const CaptureRequest& request) {
@@ -312,13 +333,18 @@ void Hub::set_part(Seat& seat, Area part) {
 
 std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
   if (!state_->is_open("Hub::adopt")) return {};
-  std::vector<Diagnostic> missing = core::no_longer_there(state_->playbook, playbook);
-  state_->playbook = core::keep_numbers(state_->playbook, playbook);
+  const Playbook before =
+      std::exchange(state_->playbook, core::keep_numbers(state_->playbook, playbook));
+  std::vector<Diagnostic> told = core::no_longer_there(before, playbook);
   for (const auto& seat : seats()) {
+    const std::vector<Diagnostic> known = news_of(seat->profile(), before, seat->scheme());
+    for (Diagnostic& it : news_of(seat->profile(), state_->playbook, seat->scheme())) {
+      if (!is_told(known, it) && !is_told(told, it)) told.push_back(std::move(it));
+    }
     seat->state().adopt(state_->playbook);
     seat->find_readings();
   }
-  return missing;
+  return told;
 }
 
 void Hub::set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping) {

@@ -51,6 +51,11 @@ std::optional<Combination> find_combination(std::string_view text) {
   return combination;
 }
 
+bool operator==(const Profile& a, const Profile& b) {
+  return a.remaps == b.remaps && a.tunings == b.tunings && a.swaps_sticks == b.swaps_sticks &&
+         a.unread == b.unread;
+}
+
 std::vector<Diagnostic> misfits(const Profile& profile, const Playbook& playbook) {
   std::vector<Diagnostic> told;
   const core::Remapping judged{playbook, profile, SchemeId::none, &told};

@@ -17,7 +17,6 @@
 #include "tuning.hpp"
 
 namespace nextmove::core {
-namespace {}  // namespace
 
 bool has(const std::vector<Combination>& list, const Combination& combination) {
   return std::find(list.begin(), list.end(), combination) != list.end();
@@ -75,7 +74,8 @@ class Remapping::Fitter {
           return other.place.line == place.line && other.place.column == place.column &&
                  other.message == message;
         });
-    if (!is_known) misfits_->push_back({Severity::warning, {}, place, std::move(message), {}});
+    if (is_known) return;
+    misfits_->push_back({Severity::warning, it_.profile_.file, place, std::move(message), {}});
   }
 
   void fit(const Remap& remap) {

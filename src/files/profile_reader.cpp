@@ -62,9 +62,13 @@ class EntryReader {
         }
       } else if (entry.name() == "controls") {
         remap.controls = combinations(entry);
+      } else if (entry.name() == "beside") {
+        for (const PlacedName& action : values_.names(entry, "action")) {
+          remap.beside.push_back(action.name);
+        }
       } else {
-        values_.unknown_key(entry,
-                            {"action", "direction", "context", "device", "schemes", "controls"});
+        values_.unknown_key(
+            entry, {"action", "direction", "context", "device", "schemes", "controls", "beside"});
       }
     }
     if (remap.action.empty()) values_.error(remap.place, "a remap needs an action");
@@ -72,7 +76,8 @@ class EntryReader {
     if (table.get("controls") == nullptr) {
       values_.error(remap.place, "a remap needs controls; [] takes them all away");
     }
-    if (std::max(remap.schemes.size(), remap.controls.size()) > most_in_a_list) {
+    if (std::max({remap.schemes.size(), remap.controls.size(), remap.beside.size()}) >
+        most_in_a_list) {
       values_.error(remap.place, "this list is too long");
     }
     return remap;
@@ -159,6 +164,7 @@ class ProfileReader {
   Result<Profile> result(std::string_view name, std::string_view text) {
     for (Diagnostic& problem : problems_) problem.severity = Severity::warning;
     files::arrange(problems_, name, text);
+    profile_.file = name;
     return {std::move(profile_), std::move(problems_)};
   }
 

@@ -65,27 +65,24 @@ Result<Profile> read_profile(const std::string& path) {
   return parse_profile(*text, path);
 }
 
-LoadedProfile load_profile(const std::string& path) {
-  LoadedProfile loaded;
+Result<Profile> load_profile(const std::string& path) {
+  Result<Profile> loaded{Profile{}, {}};
   if (exists(path)) {
-    Result<Profile> file = read_profile(path);
-    append(loaded.diagnostics, file.diagnostics);
-    if (file) {
-      loaded.profile = std::move(*file);
-      loaded.source = ProfileSource::file;
-      return loaded;
-    }
+    loaded = read_profile(path);
+    if (loaded) return loaded;
     if (can_be_opened(path)) set_aside(path, loaded.diagnostics);
   }
   const std::string backup = path + ".backup";
-  if (!exists(backup)) return loaded;
-  Result<Profile> before = read_profile(backup);
-  append(loaded.diagnostics, before.diagnostics);
-  if (!before) return loaded;
-  loaded.profile = std::move(*before);
-  loaded.source = ProfileSource::backup;
-  loaded.diagnostics.push_back(
-      told(Severity::warning, path, "its backup is used, which is the one saved before"));
+  if (exists(backup)) {
+    Result<Profile> before = read_profile(backup);
+    append(loaded.diagnostics, before.diagnostics);
+    loaded.value = std::move(before.value);
+    if (loaded) {
+      loaded.diagnostics.push_back(
+          told(Severity::warning, path, "its backup is used, which is the one saved before"));
+    }
+  }
+  if (!loaded) loaded.value = Profile{};
   return loaded;
 }
 

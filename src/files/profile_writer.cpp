@@ -37,6 +37,7 @@ std::string entry(const Remap& remap) {
   fields.push_back("device = " + in_quotes(to_string(remap.device)));
   if (!remap.schemes.empty()) fields.push_back("schemes = " + list_of(remap.schemes));
   fields.push_back("controls = " + list_of(texts_of(remap.controls)));
+  if (!remap.beside.empty()) fields.push_back("beside = " + list_of(remap.beside));
   return table(fields);
 }
 

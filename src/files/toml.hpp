@@ -5,4 +5,7 @@
 
 #undef NDEBUG
 #define TOML_ASSERT(expression) static_cast<void>(0)
+// A name of this library's own: a game may compile the same parser, of another version or set up
+// otherwise, and both are linked into one program.
+#define toml nextmove_toml
 #include <toml++/toml.h>

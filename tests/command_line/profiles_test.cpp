@@ -158,7 +158,10 @@ tunings = [{ action = "look", device = "mouse", sensitivity = 1.5, invert_y = tr
             "look    mouse   sensitivity x 1.5, inverted in y\n"
             "note: KeyE is on horn and on winch\n");
   EXPECT_EQ(done.errors,
-            file.path() + ":5:3: warning: remap of \"whistle\": there is no action \"whistle\"\n");
+            file.path() + ":5:3: warning: remap of \"whistle\": there is no action \"whistle\"\n" +
+                file.path() +
+                ":4:3: warning: remap of \"horn\": KeyE is on \"winch\" as well, so it does both; "
+                "change one of the two, or keep both\n");
   const Json json = Json::parse(next_move({"profile", playbook, file.path(), "--json"}).output);
   EXPECT_EQ(json["remaps"][0]["controls"][0], "KeyE");
   EXPECT_EQ(json["misfits"][0]["line"], 5);

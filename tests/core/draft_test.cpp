@@ -52,6 +52,52 @@ TEST_F(Drafts, ASlotCanBeCleared) {
   EXPECT_EQ(draft.profile().remaps, std::vector{keys("horn", {})});
 }
 
+TEST_F(Drafts, WhatWasKeptOnTwoActionsOnPurposeIsNotToldAgain) {
+  draft.put(slot("horn"), KeyE, OnClash::keep_both);
+  ASSERT_EQ(draft.profile().remaps.size(), 1U);
+  EXPECT_EQ(draft.profile().remaps[0].beside, std::vector<std::string>{"winch"});
+  EXPECT_TRUE(unwanted_clashes(draft).empty());
+  draft.put(slot("horn", 1), KeyH);
+  EXPECT_TRUE(unwanted_clashes(draft).empty()) << "another control of it changes nothing";
+  draft.put(slot("horn"), KeyJ);
+  EXPECT_TRUE(draft.profile().remaps[0].beside.empty()) << "they share nothing any more";
+}
+
+TEST_F(Drafts, AControlThatANewerPlaybookGivesToAnotherActionIsTold) {
+  Profile saved{.remaps = {keys("horn", {KeyE})}, .file = "marlis.toml"};
+  saved.remaps[0].place = {7, 3};
+  Draft later{draft.playbook(), saved};
+  const std::vector<Diagnostic> told = unwanted_clashes(later);
+  ASSERT_EQ(told.size(), 1U);
+  EXPECT_EQ(to_string(told[0]),
+            "marlis.toml:7:3: warning: remap of \"horn\": KeyE is on \"winch\" as well, so it does "
+            "both; change one of the two, or keep both");
+
+  EXPECT_TRUE(later.put(slot("horn"), KeyE));
+  EXPECT_EQ(unwanted_clashes(later).size(), 1U) << "to press it again settles nothing";
+  EXPECT_TRUE(later.put(slot("horn"), KeyE, OnClash::keep_both));
+  EXPECT_TRUE(unwanted_clashes(later).empty());
+  later.undo();
+  EXPECT_EQ(unwanted_clashes(later).size(), 1U);
+}
+
+TEST_F(Drafts, TheHubTellsItWhenTheProfileOrThePlaybookIsLoaded) {
+  PlaybookDefinition before = harbour_to_remap();
+  const PlaybookDefinition after = before;
+  for (ContextDefinition& context : before.contexts) {
+    for (BindingDefinition& it : context.bindings) {
+      if (it.action == "winch" && it.control == PlacedControl{KeyE}) it.control = KeyF;
+    }
+  }
+  Hub hub{make(before)};
+  Seat& seat = hub.add_seat("port tug");
+  const Profile saved{.remaps = {keys("horn", {KeyE})}};
+  EXPECT_TRUE(hub.set_profile(seat, saved).empty());
+  EXPECT_EQ(hub.adopt(make(after)).size(), 1U);
+  EXPECT_TRUE(hub.adopt(make(after)).empty()) << "told already";
+  EXPECT_EQ(hub.set_profile(seat, saved).size(), 1U);
+}
+
 TEST_F(Drafts, AWholeListIsSetAtOnce) {
   EXPECT_TRUE(draft.set(slot("horn"), {KeyH, Space, KeyJ}));
   EXPECT_EQ(controls("horn"), (Controls{KeyH, Space, KeyJ}));

@@ -434,6 +434,7 @@ TEST_P(DraftsAtRandom, DoAsAPlainModelDoes) {
           << "a clash that nobody kept, after step " << step;
     }
     EXPECT_TRUE(misfits(draft.profile(), draft.playbook()).empty());
+    for (const Diagnostic& it : unwanted_clashes(draft)) ADD_FAILURE() << it.message;
     EXPECT_FALSE(draft.controls({.action = *draft.playbook().find_action("required")}).empty());
   }
   EXPECT_GT(done, rounds(500));

@@ -18,7 +18,10 @@ Profile much_changed() {
        .context = "helm",
        .schemes = {"desk", "left_keys"},
        .controls = {}},
-      {.action = "winch", .device = DeviceKind::touch, .controls = {{touch("line")}}}};
+      {.action = "winch",
+       .device = DeviceKind::touch,
+       .controls = {{touch("line")}},
+       .beside = {"horn"}}};
   profile.tunings = {{.action = "look",
                       .device = DeviceKind::gamepad,
                       .sensitivity = 1.5F,
@@ -53,7 +56,7 @@ swap_sticks = true
 remaps = [
   { action = "horn", device = "keyboard", controls = ["KeyH", "ShiftLeft+ControlLeft+KeyS"] },
   { action = "steer", direction = "up", context = "helm", device = "keyboard", schemes = ["desk", "left_keys"], controls = [] },
-  { action = "winch", device = "touch", controls = ["Touch:line"] },
+  { action = "winch", device = "touch", controls = ["Touch:line"], beside = ["horn"] },
 ]
 
 tunings = [
@@ -94,7 +97,7 @@ remaps = [
                   "mine.toml:5:31: warning: unknown device \"keybord\"",
                   "mine.toml:6:55: warning: unknown control \"keyL\"; did you mean \"KeyL\"?",
                   "mine.toml:6:64: warning: unknown key \"colour\"; known here: action, direction, "
-                  "context, device, schemes, controls"}));
+                  "context, device, schemes, controls, beside"}));
   const Result<Profile> again = parse_profile(to_toml(*read));
   ASSERT_TRUE(again);
   EXPECT_EQ(*again, *read) << to_toml(*read);

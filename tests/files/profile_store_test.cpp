@@ -72,17 +72,17 @@ struct ProfileStore : ::testing::Test {
 using Told = std::vector<std::string>;
 
 TEST_F(ProfileStore, NothingSavedYetIsNoTrouble) {
-  const LoadedProfile loaded = load_profile(path);
-  EXPECT_EQ(loaded.source, ProfileSource::defaults);
-  EXPECT_EQ(loaded.profile, Profile{});
+  const Result<Profile> loaded = load_profile(path);
+  EXPECT_EQ(loaded->file, "");
+  EXPECT_EQ(*loaded, Profile{});
   EXPECT_TRUE(loaded.diagnostics.empty());
 }
 
 TEST_F(ProfileStore, WhatIsSavedIsLoaded) {
   EXPECT_EQ(saving(numbered(1)), Told{});
-  const LoadedProfile loaded = load_profile(path);
-  EXPECT_EQ(loaded.source, ProfileSource::file);
-  EXPECT_EQ(loaded.profile, numbered(1));
+  const Result<Profile> loaded = load_profile(path);
+  EXPECT_EQ(loaded->file, path);
+  EXPECT_EQ(*loaded, numbered(1));
   EXPECT_FALSE(has(".new"));
 }
 
@@ -90,29 +90,29 @@ TEST_F(ProfileStore, NothingStaysOfALongerSaveThatWasCutShort) {
   EXPECT_EQ(saving(numbered(1)), Told{});
   std::ofstream{path + ".new"} << std::string(100'000, '#');
   EXPECT_EQ(saving(numbered(2)), Told{});
-  EXPECT_EQ(load_profile(path).profile, numbered(2));
+  EXPECT_EQ(*load_profile(path), numbered(2));
   EXPECT_LT(fs::file_size(path), 100'000U);
 }
 
 TEST_F(ProfileStore, FoldersOnTheWayAreMade) {
   path = (folder / "a" / "b" / "marlis.toml").string();
   EXPECT_EQ(saving(numbered(1)), Told{});
-  EXPECT_EQ(load_profile(path).profile, numbered(1));
+  EXPECT_EQ(*load_profile(path), numbered(1));
 }
 
 TEST_F(ProfileStore, TheOneBeforeIsTheBackup) {
   for (int i = 1; i <= 3; ++i) EXPECT_EQ(saving(numbered(i)), Told{});
-  EXPECT_EQ(load_profile(path).profile, numbered(3));
-  EXPECT_EQ(load_profile(path + ".backup").profile, numbered(2));
+  EXPECT_EQ(*load_profile(path), numbered(3));
+  EXPECT_EQ(*load_profile(path + ".backup"), numbered(2));
 }
 
 TEST_F(ProfileStore, ADamagedFileIsSetAsideAndTheBackupUsed) {
   saving(numbered(1));
   saving(numbered(2));
   write("format = 1\nremaps = [");
-  const LoadedProfile loaded = load_profile(path);
-  EXPECT_EQ(loaded.source, ProfileSource::backup);
-  EXPECT_EQ(loaded.profile, numbered(1));
+  const Result<Profile> loaded = load_profile(path);
+  EXPECT_EQ(loaded->file, path + ".backup");
+  EXPECT_EQ(*loaded, numbered(1));
   EXPECT_EQ(text_of(path + ".damaged"), "format = 1\nremaps = [");
   const Told messages = told(loaded.diagnostics);
   ASSERT_EQ(messages.size(), 3U);
@@ -133,8 +133,8 @@ TEST_F(ProfileStore, NothingThatWasSetAsideIsOverwritten) {
 TEST_F(ProfileStore, WithTheBackupDamagedTooThereAreTheDefaults) {
   write("one");
   write("two", ".backup");
-  const LoadedProfile loaded = load_profile(path);
-  EXPECT_EQ(loaded.source, ProfileSource::defaults);
+  const Result<Profile> loaded = load_profile(path);
+  EXPECT_EQ(loaded->file, "");
   EXPECT_EQ(text_of(path + ".backup"), "two");
 }
 
@@ -144,7 +144,7 @@ TEST_F(ProfileStore, ADamagedFileIsNeverSavedOver) {
   EXPECT_EQ(saving(numbered(2)),
             Told{"marlis.toml: is damaged and was set aside as marlis.toml.damaged"});
   EXPECT_EQ(text_of(path + ".damaged"), "typed by hand");
-  EXPECT_EQ(load_profile(path).profile, numbered(2));
+  EXPECT_EQ(*load_profile(path), numbered(2));
 }
 
 TEST_F(ProfileStore, ALinkIsFollowedToTheFile) {
@@ -153,12 +153,12 @@ TEST_F(ProfileStore, ALinkIsFollowedToTheFile) {
   fs::create_symlink(real, path);
   EXPECT_EQ(saving(numbered(2)), Told{});
   EXPECT_TRUE(fs::is_symlink(path));
-  EXPECT_EQ(load_profile(real).profile, numbered(2));
+  EXPECT_EQ(*load_profile(real), numbered(2));
 }
 
 TEST_F(ProfileStore, AFileThatIsTooLargeIsSetAside) {
   write(std::string(1'100'000, '#'));
-  EXPECT_EQ(load_profile(path).source, ProfileSource::defaults);
+  EXPECT_EQ(load_profile(path)->file, "");
   EXPECT_TRUE(has(".damaged"));
 }
 
@@ -183,7 +183,7 @@ TEST_F(ProfileStore, OnAFullDiskTheOldFileStaysAndTheFailureIsTold) {
     return messages.size() == 1 && messages[0].find("are not saved") != std::string::npos ? 0 : 1;
   });
   EXPECT_EQ(told_so, 0);
-  EXPECT_EQ(load_profile(path).profile, numbered(1));
+  EXPECT_EQ(*load_profile(path), numbered(1));
   EXPECT_FALSE(has(".new"));
 }
 
@@ -198,12 +198,12 @@ TEST_F(ProfileStore, OnADiskWithoutRoomTheOldFileStaysAndTheFailureIsTold) {
     for (int i = 0; i < 100 && rest.flush(); ++i) rest << std::string(1000, 'x');
   }
   const Told messages = saving(numbered(2));
-  const LoadedProfile loaded = load_profile(path);
+  const Result<Profile> loaded = load_profile(path);
   const bool has_rest = has(".new");
   ::umount2(folder.c_str(), MNT_DETACH);
   ASSERT_EQ(messages.size(), 1U);
   EXPECT_NE(messages[0].find("No space left on device"), std::string::npos) << messages[0];
-  EXPECT_EQ(loaded.profile, numbered(1));
+  EXPECT_EQ(*loaded, numbered(1));
   EXPECT_FALSE(has_rest);
 }
 
@@ -226,7 +226,7 @@ TEST_F(ProfileStore, InAReadOnlyFolderTheOldFileStaysAndTheFailureIsTold) {
                : 1;
   });
   EXPECT_EQ(told_so, 0);
-  EXPECT_EQ(load_profile(path).profile, numbered(1));
+  EXPECT_EQ(*load_profile(path), numbered(1));
 }
 
 // Two processes at once: the last one counts, and neither tears the other's file.
@@ -240,7 +240,7 @@ TEST_F(ProfileStore, WhatCouldNotBeLoadedAgainIsNotSaved) {
   EXPECT_EQ(saving(profile),
             Told{"marlis.toml: the changes are not saved, for they could not be "
                  "loaded again: is larger than 1 MiB, which no file of this kind is"});
-  EXPECT_EQ(load_profile(path).profile, numbered(1)) << "nothing is lost";
+  EXPECT_EQ(*load_profile(path), numbered(1)) << "nothing is lost";
 }
 
 TEST_F(ProfileStore, WhatItCannotReadIsKeptWhateverItIs) {
@@ -281,7 +281,7 @@ TEST_F(ProfileStore, SeveralProcessesMaySaveAtTheSameTime) {
     if (children.back() != 0) continue;
     for (int i = 0; i < 100; ++i) {
       if (!save_profile(path, numbered(number)).empty()) ::_exit(1);
-      if (load_profile(path).source != ProfileSource::file) ::_exit(2);
+      if (load_profile(path)->file != path) ::_exit(2);
     }
     ::_exit(0);
   }
@@ -290,7 +290,7 @@ TEST_F(ProfileStore, SeveralProcessesMaySaveAtTheSameTime) {
     ::waitpid(child, &status, 0);
     EXPECT_EQ(status, 0);
   }
-  EXPECT_EQ(load_profile(path).source, ProfileSource::file);
+  EXPECT_EQ(load_profile(path)->file, path);
 }
 
 // Killed at any moment, the file is the last that was said to be saved, or the one that was being
@@ -327,10 +327,10 @@ TEST_F(ProfileStore, AThousandSavesKilledAtRandomMomentsLoseNothing) {
     }
     ::close(pipe_ends[0]);
     ASSERT_FALSE(fs::equivalent(path, path + ".backup")) << "damage would take both";
-    const LoadedProfile loaded = load_profile(path);
-    ASSERT_EQ(loaded.source, ProfileSource::file) << "round " << round;
-    const bool is_old = loaded.profile == numbered(last);
-    ASSERT_TRUE(is_old || loaded.profile == numbered(last + 1)) << "round " << round;
+    const Result<Profile> loaded = load_profile(path);
+    ASSERT_EQ(loaded->file, path) << "round " << round;
+    const bool is_old = *loaded == numbered(last);
+    ASSERT_TRUE(is_old || *loaded == numbered(last + 1)) << "round " << round;
     interrupted += has(".new") || !is_old ? 1 : 0;
     last += is_old ? 0 : 1;
   }

@@ -11,9 +11,10 @@ set(shown "${CMAKE_MATCH_1}")
 file(REMOVE_RECURSE ${WORK})
 file(MAKE_DIRECTORY ${WORK}/game)
 file(CREATE_LINK ${SOURCE} ${WORK}/game/next-move SYMBOLIC)
-file(COPY ${CMAKE_CURRENT_LIST_DIR}/consumer/main.cpp DESTINATION ${WORK}/game)
+file(COPY ${CMAKE_CURRENT_LIST_DIR}/consumer/main.cpp ${CMAKE_CURRENT_LIST_DIR}/consumer/own_toml.cpp
+  DESTINATION ${WORK}/game)
 file(WRITE ${WORK}/game/CMakeLists.txt
-     "cmake_minimum_required(VERSION 3.25)\nproject(game LANGUAGES CXX)\nadd_executable(game main.cpp)\n${shown}")
+     "cmake_minimum_required(VERSION 3.25)\nproject(game LANGUAGES CXX)\nadd_executable(game main.cpp own_toml.cpp)\n${shown}")
 
 # Optimising and symbols for a debugger take half of the time, and say nothing here.
 run(${CMAKE_COMMAND} -G Ninja -S ${WORK}/game -B ${WORK}/build -DCMAKE_CXX_COMPILER=clang++

@@ -30,7 +30,7 @@ std::optional<SeatProfile> read_seat_profile(const std::string& word, const Reco
   }
   auto profile = read_profile_or_tell(path, false);
   if (!profile) return std::nullopt;
-  print_misfits(path, *profile, playbook);
+  print_misfits(*profile, playbook);
   found.profile = std::move(*profile);
   return found;
 }

@@ -16,6 +16,6 @@ std::optional<Played> find_played_or_tell(const std::string& playbook, const Pro
   const auto scheme = find_scheme_or_tell(*loaded, wish.scheme);
   const auto profile = wish.profile.empty() ? Profile{} : read_profile_or_tell(wish.profile, false);
   if (!labels || !scheme || !profile) return std::nullopt;
-  const std::size_t misfits = print_misfits(wish.profile, *profile, *loaded);
+  const std::size_t misfits = print_misfits(*profile, *loaded, *scheme);
   return Played{*loaded, remapped(*loaded, *profile, *scheme), *scheme, *labels, misfits};
 }

@@ -175,7 +175,7 @@ int profile_command(const std::string& playbook, const std::string& path,
     print_remaps(draft.profile(), *book);
     print_tunings(draft.profile());
     print_clashes(draft);
-    print_misfits(path, draft.profile(), *book);
+    print_misfits(draft.profile(), *book);
   }
   return strangers == 0 ? exit_fine : exit_problems;
 }

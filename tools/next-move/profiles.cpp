@@ -42,12 +42,14 @@ std::optional<Profile> read_profile_or_tell(const std::string& path, bool may_be
   return std::move(read.value);
 }
 
-std::size_t print_misfits(const std::string& path, const Profile& profile,
-                          const Playbook& playbook) {
+std::size_t print_misfits(const Profile& profile, const Playbook& playbook, SchemeId scheme) {
   std::vector<Diagnostic> told = misfits(profile, playbook);
-  for (Diagnostic& it : told) it.file = path;
+  const std::size_t count = told.size();
+  for (Diagnostic& it : unwanted_clashes(Draft{playbook, profile, scheme})) {
+    told.push_back(std::move(it));
+  }
   print_problems(told);
-  return told.size();
+  return count;
 }
 
 namespace {

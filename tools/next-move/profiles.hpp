@@ -11,9 +11,10 @@
 /// is not there is an empty profile where `may_be_new`.
 std::optional<nextmove::Profile> read_profile_or_tell(const std::string& path, bool may_be_new);
 
-/// Prints what of the profile does not fit the playbook; how many things that is.
-std::size_t print_misfits(const std::string& path, const nextmove::Profile& profile,
-                          const nextmove::Playbook& playbook);
+/// Prints what of the profile does not fit the playbook; how many things that is. And what does two
+/// things at once under the scheme, though nobody wanted it.
+std::size_t print_misfits(const nextmove::Profile& profile, const nextmove::Playbook& playbook,
+                          nextmove::SchemeId scheme = nextmove::SchemeId::none);
 
 /// "steer.up": the action and the part of it, or nothing, after printing what is wrong.
 struct NamedPart {

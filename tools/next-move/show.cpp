@@ -205,7 +205,7 @@ int show_command(const std::string& playbook, const std::string& path, const std
   const Call call = [&](const PlacedControl& control) {
     return wish ? printable(label(control, *labels)) : to_string(control);
   };
-  const std::size_t misfits = print_misfits(path, *profile, *loaded);
+  const std::size_t misfits = print_misfits(*profile, *loaded, *held_to);
   const Playbook shown = remapped(*loaded, *profile, *held_to);
   if (json) {
     print_as_json(shown);

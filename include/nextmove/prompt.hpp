@@ -22,6 +22,7 @@ struct PromptPart {
   std::string text{};    ///< the control's label, or the words: "Space", " + ", "hold "
   std::string icon{};    ///< the name of the control's picture (see icon_name); empty for words
   std::string family{};  ///< of a gamepad: whose picture; empty for the rest
+  bool is_heard = true;  ///< of a control in a caption: whether its prompt is; see Prompt::is_heard
 
   bool is_control() const { return !icon.empty(); }
   friend bool operator==(const PromptPart&, const PromptPart&) = default;

@@ -105,7 +105,10 @@ class CaptionMaker {
     const std::vector<Prompt> ways = prompts(asked.action, asked.part, setting_);
     flush();
     const Prompt& way = ways[std::min(asked.way, ways.size()) - 1];
-    caption_.parts.insert(caption_.parts.end(), way.parts.begin(), way.parts.end());
+    for (PromptPart part : way.parts) {
+      part.is_heard = !part.is_control() || way.is_heard;
+      caption_.parts.push_back(std::move(part));
+    }
   }
 
   void flush() {

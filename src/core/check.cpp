@@ -21,6 +21,8 @@ constexpr std::size_t most_actions = 60'000;
 constexpr std::size_t most_contexts = 1'000;
 constexpr std::size_t most_mutes = 1'000;
 constexpr std::size_t most_zones = 1'000;
+constexpr std::size_t longest_name = 200;  // bytes
+constexpr std::size_t longest_label = 1'000;
 
 std::string first_stands(Place place) {
   return place.line > 0 ? "; it first stands at line " + std::to_string(place.line) : std::string{};
@@ -43,6 +45,7 @@ class Checker {
                   [this](Place place, std::string message) { error(place, std::move(message)); }) {}
 
   std::vector<Diagnostic> run() {
+    check_length("title", definition_.title, longest_label, {});
     check_actions();
     check_zones();
     check_schemes();
@@ -69,6 +72,14 @@ class Checker {
 
   void check_name(std::string_view name, Place place) {
     if (!is_name(name)) error(place, quoted(name) + " is no name; use letters, digits and _");
+    check_length("name", name, longest_name, place);
+  }
+
+  // Whatever is shown would be drowned by it.
+  void check_length(std::string_view what, std::string_view text, std::size_t most, Place place) {
+    if (text.size() <= most) return;
+    error(place, "this " + std::string{what} + " is longer than " + std::to_string(most) +
+                     " bytes: " + quoted(text.substr(0, 20)) + " and so on");
   }
 
   void check_actions() {
@@ -82,6 +93,8 @@ class Checker {
         error(action.place, "action " + quoted(action.name) + " is defined twice" +
                                 first_stands(first->second->place));
       }
+      check_length("label", action.label, longest_label, action.place);
+      check_length("group", action.group, longest_label, action.place);
       check_digital(action);
       check_opposite(action);
     }
@@ -141,6 +154,7 @@ class Checker {
     }
     for (const SchemeDefinition& scheme : definition_.schemes) {
       check_name(scheme.name, scheme.place);
+      check_length("label", scheme.label, longest_label, scheme.place);
       const auto [first, is_new] = schemes_.emplace(scheme.name, &scheme);
       if (!is_new) {
         error(scheme.place, "scheme " + quoted(scheme.name) + " is defined twice" +

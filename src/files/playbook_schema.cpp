@@ -40,7 +40,7 @@ Json object(const Json& properties) {
 // A table whose keys the author names.
 Json named(const Json& item) {
   return {{"type", "object"},
-          {"propertyNames", {{"pattern", "^[A-Za-z_][A-Za-z0-9_]*$"}}},
+          {"propertyNames", {{"pattern", "^[A-Za-z_][A-Za-z0-9_]{0,199}$"}}},
           {"additionalProperties", item}};
 }
 
@@ -212,7 +212,7 @@ std::string playbook_schema() {
                  {"title", "Next Move playbook"}};
   schema.update(object(
       {{"format", {{"const", 1}}},
-       {"title", {{"type", "string"}}},
+       {"title", {{"type", "string"}, {"maxLength", 1000}}},
        {"reserved", described({{"anyOf", {reference("control"), list_of(reference("control"))}}},
                               "No remap puts anything on these.")},
        {"actions", named(action_schema())},

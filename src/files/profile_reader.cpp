@@ -216,13 +216,17 @@ class ProfileReader {
   // What an older library could not read this one may.
   void read_unread(const Entry& entry) {
     const auto* list = entry.node->as_array();
-    if (list == nullptr) return profile_.unread.push_back(as_toml(entry.name(), *entry.node));
+    if (list == nullptr) return keep(as_toml(entry.name(), *entry.node), place_of(*entry.node));
     for (const toml::node& node : *list) {
+      if (!node.is_string()) {
+        keep(as_toml_in_list(entry.name(), node), place_of(node));
+        continue;
+      }
       const std::string text = node.value_or(std::string{});
       const Result<toml::table> parsed = files::parse_toml(text, files::mebibyte);
       const toml::table* table = parsed ? &*parsed : nullptr;
       if (table == nullptr || table->contains("unread")) {
-        profile_.unread.push_back(text);
+        keep(text, place_of(node));
         continue;
       }
       ProfileReader again;
@@ -236,6 +240,15 @@ class ProfileReader {
       append(again.profile_.unread, profile_.unread);
       profile_.swaps_sticks = profile_.swaps_sticks || again.profile_.swaps_sticks;
     }
+  }
+
+  void keep(std::string text, Place place) {
+    problems_.push_back({Severity::warning,
+                         {},
+                         place,
+                         "this is nothing that can be read, and is kept as it stands",
+                         {}});
+    profile_.unread.push_back(std::move(text));
   }
 
   // Whether there was no problem.

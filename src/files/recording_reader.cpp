@@ -113,7 +113,7 @@ class LineReader {
     const auto it = json_.find("window");
     if (it == json_.end()) return {};
     const auto is_size = [](const Json& json) {
-      return json.is_number() && json.get<double>() > 0 && json.get<double>() <= 1e6;
+      return json.is_number() && json.get<float>() > 0 && json.get<float>() <= 1e6F;
     };
     if (it->is_array() && it->size() == 2 && is_size((*it)[0]) && is_size((*it)[1])) {
       return {(*it)[0].get<float>(), (*it)[1].get<float>()};

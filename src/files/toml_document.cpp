@@ -77,6 +77,8 @@ class DepthCheck {
       const char c = text_[at_];
       if (is_long ? text_.substr(at_, 3) == three : c == quote) {
         at_ += is_long ? 3 : 1;
+        // A long text may end in two quotes of its own.
+        for (int i = 0; is_long && i < 2 && text_.substr(at_, 1) == three.substr(0, 1); ++i) ++at_;
         return;
       }
       if (c == '\n' && !is_long) return;

@@ -49,6 +49,31 @@ TEST(Show, ListsWhatDrivesEachAction) {
   EXPECT_EQ(done.output, read_file(NEXTMOVE_TEST_DATA "/show_tidewater.txt"));
 }
 
+TEST(Show, ShowsUnderASchemeWhatASeatThatIsHeldToItHears) {
+  const std::string output = next_move({"show", playbook, "--scheme", "left_keys"}).output;
+  const auto has = [&](std::string_view text) { return output.find(text) != std::string::npos; };
+  EXPECT_TRUE(has("\nhorn         button  helm     Q\n")) << output;
+  EXPECT_TRUE(has("\nlook         motion           (nothing under this scheme)\n"));
+  const Json json = Json::parse(next_move({"show", playbook, "--scheme", "pad", "--json"}).output);
+  EXPECT_EQ(json["actions"][3]["contexts"]["helm"].size(), 1U);
+  EXPECT_EQ(json["actions"][3]["contexts"]["helm"][0]["control"], "PadSouth");
+}
+
+TEST(Show, TellsWhatAnActionIsBesideItsKind) {
+  const TemporaryFile file{
+      "small.toml",
+      "format = 1\n[actions]\nsteer = { kind = \"axis\", opposite = \"last\" }\n"
+      "send = { kind = \"button\", while_typing = true }\naim = { kind = \"pointer\" }\n"
+      "[contexts.helm.bind]\nsteer = { more = \"KeyD\", less = \"KeyA\" }\nsend = \"Enter\"\n"
+      "aim = [\"MousePosition\", { control = \"PadLeftStick\", rate = 0.8 }]\n"};
+  const std::string output = next_move({"show", file.path()}).output;
+  for (const std::string_view told :
+       {"steer   axis, opposite: last", "send    button, while typing",
+        "left stick (0.8 shorter sides a second)"}) {
+    EXPECT_NE(output.find(told), std::string::npos) << told << " in\n" << output;
+  }
+}
+
 TEST(Show, GivesTheSameAsJson) {
   const Json json = Json::parse(next_move({"show", playbook, "--json"}).output);
   EXPECT_EQ(json["title"], "Tidewater");

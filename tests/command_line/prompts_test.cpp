@@ -33,6 +33,20 @@ TEST(Prompt, GoesBySchemeAndContext) {
   EXPECT_EQ(said({"{mark}", "--context", "helm", "--context", "chart"}), "[Space]\n");
 }
 
+TEST(Prompt, TellsWhatAContextAboveHas) {
+  EXPECT_EQ(said({"{horn}", "--context", "helm", "--context", "chart"}),
+            "[Space]\nnote: [Space] is not heard now: its context is not entered, or one above has "
+            "it\n");
+  const Json json =
+      Json::parse(said({"{horn}", "--context", "helm", "--context", "chart", "--json"}));
+  EXPECT_EQ(json["parts"][0]["heard"], false);
+}
+
+TEST(Prompt, OfContextsOfEqualRankTheLastOneHearsFirst) {
+  EXPECT_EQ(said({"{slew.more}", "--context", "helm", "--context", "crane"}), "[D]\n");
+  EXPECT_NE(said({"{slew.more}", "--context", "crane", "--context", "helm"}), "[D]\n");
+}
+
 TEST(Prompt, GivesThePartsAsJson) {
   const Json json = Json::parse(said({"Press {horn}", "--device", "gamepad", "--json"}));
   EXPECT_EQ(json["text"], "Press south button");

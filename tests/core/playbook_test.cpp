@@ -59,6 +59,16 @@ TEST(Check, NamesMustBeNamesAndStandOnce) {
             (Problems{"action \"horn\" is defined twice"}));
 }
 
+TEST(Check, NamesAndLabelsAreNoLongerThanAnybodyReads) {
+  const std::string name(201, 'a');
+  EXPECT_EQ(problems_of({.title = std::string(1001, 't'),
+                         .actions = {{.name = name, .label = std::string(1001, 'l')}},
+                         .contexts = {{.name = "helm", .bindings = {{.action = name}}}}}),
+            (Problems{"this title is longer than 1000 bytes: \"tttttttttttttttttttt\" and so on",
+                      "this name is longer than 200 bytes: \"aaaaaaaaaaaaaaaaaaaa\" and so on",
+                      "this label is longer than 1000 bytes: \"llllllllllllllllllll\" and so on"}));
+}
+
 TEST(Check, TheNumbersOfThingsAreBounded) {
   PlaybookDefinition definition;
   for (int i = 0; i <= 1000; ++i) {

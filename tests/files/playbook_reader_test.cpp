@@ -407,6 +407,21 @@ TEST(PlaybookReader, NotUtf8) {
             "    |         ^\n");
 }
 
+TEST(PlaybookReader, WhatIsBeyondAsciiStandsInQuotes) {
+  // The parser took these for impossible where it looks for spaces: an accent, Cyrillic, U+FB66,
+  // and a space that was copied from a page.
+  for (const std::string beyond : {"\u00E9", "\u040C", "\uFB66", "\u00A0"}) {
+    for (const std::string& text : {beyond + " = 1\n", "title = \"\" " + beyond + "\n",
+                                    "title =" + beyond + "\n", "title = a'" + beyond + "\n"}) {
+      EXPECT_NE(errors_of("format = 1\n" + text).find("a.toml:2:"), std::string::npos) << text;
+    }
+    const auto read = parse_playbook("\uFEFFformat = 1 # " + beyond + "\ntitle = \"\"\"" + beyond +
+                                     "\"\"\"\"\"\n[actions]\n");
+    ASSERT_TRUE(read) << to_string(read.diagnostics[0]);
+    EXPECT_EQ(read->title(), beyond + "\"\"");
+  }
+}
+
 TEST(PlaybookReader, EmptyText) {
   EXPECT_EQ(errors_of(""), "a.toml:1:1: error: the playbook is empty; it begins with format = 1\n");
   EXPECT_EQ(errors_of(" \n\n"),

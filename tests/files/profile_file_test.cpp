@@ -113,6 +113,18 @@ TEST(ProfileFile, WhatALaterLibraryCanReadComesBackToLife) {
   EXPECT_TRUE(read->unread.empty());
 }
 
+TEST(ProfileFile, WhatNobodyCanReadIsToldAndKeptTooWhateverItIs) {
+  const Result<Profile> read = parse_profile("format = 1\nunread = ['[[', 3]\n", "mine.toml");
+  ASSERT_TRUE(read);
+  EXPECT_EQ(
+      told(read),
+      (Told{
+          "mine.toml:2:11: warning: this is nothing that can be read, and is kept as it stands",
+          "mine.toml:2:17: warning: this is nothing that can be read, and is kept as it stands"}));
+  EXPECT_EQ(read->unread.size(), 2U);
+  EXPECT_EQ(*parse_profile(to_toml(*read)), *read);
+}
+
 TEST(ProfileFile, SwappedSticksComeBackToLifeToo) {
   const Result<Profile> read = parse_profile("format = 1\nunread = ['swap_sticks = true']\n");
   ASSERT_TRUE(read);

@@ -83,9 +83,9 @@ void print_as_json(std::string_view file, const std::vector<Diagnostic>& problem
   fmt::print("{}\n", dump(json));
 }
 
-void print_as_json(const Playbook& playbook) {
-  Json json = {{"title", playbook.title()}, {"actions", Json::array()}, {"mutes", Json::object()}};
-  for (const ContextDefinition& context : playbook.contexts()) {
+void print_as_json(const PlaybookDefinition& playbook) {
+  Json json = {{"title", playbook.title}, {"actions", Json::array()}, {"mutes", Json::object()}};
+  for (const ContextDefinition& context : playbook.contexts) {
     Json mutes = Json::array();
     for (const PlacedName& mute : context.mutes) mutes.push_back(mute.name);
     json["contexts"].push_back({{"name", context.name},
@@ -94,7 +94,7 @@ void print_as_json(const Playbook& playbook) {
                                 {"releases", context.releases.value_or(!context.blocks.empty())},
                                 {"mutes", mutes}});
   }
-  for (const SchemeDefinition& scheme : playbook.schemes()) {
+  for (const SchemeDefinition& scheme : playbook.schemes) {
     json["schemes"].push_back({{"name", scheme.name},
                                {"label", scheme.label},
                                {"needs", kinds_json(scheme.needs)},
@@ -102,12 +102,12 @@ void print_as_json(const Playbook& playbook) {
                                {"shares_devices", scheme.shares_devices},
                                {"join", to_string(scheme.join)}});
   }
-  for (const MuteDefinition& mute : playbook.mutes()) {
+  for (const MuteDefinition& mute : playbook.mutes) {
     Json names = Json::array();
     for (const PlacedName& action : mute.actions) names.push_back(action.name);
     json["mutes"][mute.name] = {{mute.is_everything_but ? "everything_but" : "actions", names}};
   }
-  for (const ZoneDefinition& zone : playbook.zones()) {
+  for (const ZoneDefinition& zone : playbook.zones) {
     json["zones"].push_back({{"name", zone.name},
                              {"kind", to_string(zone.kind)},
                              {"corner", to_string(zone.corner)},
@@ -117,9 +117,9 @@ void print_as_json(const Playbook& playbook) {
                              {"height", zone.height},
                              {"floating", zone.is_floating}});
   }
-  for (const ActionDefinition& action : playbook.actions()) {
+  for (const ActionDefinition& action : playbook.actions) {
     Json contexts = Json::object();
-    for (const ContextDefinition& context : playbook.contexts()) {
+    for (const ContextDefinition& context : playbook.contexts) {
       for (const BindingDefinition& binding : context.bindings) {
         if (binding.action == action.name) contexts[context.name].push_back(binding_json(binding));
       }

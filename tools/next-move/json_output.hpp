@@ -14,7 +14,7 @@ void print_as_json(std::string_view file, const std::vector<nextmove::Diagnostic
 
 /// {"title", "actions": [{"name", "kind", "label", "group", "contexts"}], "mutes", "contexts",
 /// "zones"}
-void print_as_json(const nextmove::Playbook& playbook);
+void print_as_json(const nextmove::PlaybookDefinition& playbook);
 
 /// [{"name", "device", "values"}]
 void print_as_json(const std::vector<nextmove::ControlInfo>& controls);

@@ -22,24 +22,33 @@ std::vector<std::vector<DeviceKind>> hands_of(const PromptWish& wish) {
   return {is_desk ? std::vector{*wish.device, other} : std::vector{*wish.device}};
 }
 
-nlohmann::ordered_json as_json(const Caption& caption) {
+// Whether a control is heard now is told where contexts are named.
+nlohmann::ordered_json as_json(const Caption& caption, bool tells_heard) {
   nlohmann::ordered_json parts = nlohmann::ordered_json::array();
   for (const PromptPart& part : caption.parts) {
     nlohmann::ordered_json json{{"text", part.text}};
     if (part.is_control()) json["icon"] = part.icon;
     if (!part.family.empty()) json["family"] = part.family;
+    if (part.is_control() && tells_heard) json["heard"] = part.is_heard;
     parts.push_back(std::move(json));
   }
   return {{"text", caption.text()}, {"parts", std::move(parts)}};
 }
 
 // "Press [Space] ...": what is a picture stands in brackets.
-void print_parts(const Caption& caption) {
+void print_parts(const Caption& caption, bool tells_heard) {
   for (const PromptPart& part : caption.parts) {
     const std::string text = printable(part.text);
     fmt::print("{}", part.is_control() ? bold(fmt::format("[{}]", text)) : text);
   }
   fmt::print("\n");
+  if (!tells_heard) return;
+  for (const PromptPart& part : caption.parts) {
+    if (!part.is_heard) {
+      fmt::print("note: [{}] is not heard now: its context is not entered, or one above has it\n",
+                 printable(part.text));
+    }
+  }
 }
 
 }  // namespace
@@ -54,6 +63,7 @@ int prompt_command(const std::string& playbook, const std::string& text, const P
     if (!context) return exit_problems;
     contexts.push_back(*context);
   }
+  std::reverse(contexts.begin(), contexts.end());  // of equal rank, the last hears first
   std::stable_sort(contexts.begin(), contexts.end(), [&](ContextId a, ContextId b) {
     return played->given.context(a).rank > played->given.context(b).rank;
   });
@@ -61,9 +71,9 @@ int prompt_command(const std::string& playbook, const std::string& text, const P
   const Caption made =
       caption(text, {played->playbook, played->scheme, contexts, hands, played->labels});
   if (json) {
-    fmt::print("{}\n", as_json(made).dump(2));
+    fmt::print("{}\n", as_json(made, !contexts.empty()).dump(2));
   } else {
-    print_parts(made);
+    print_parts(made, !contexts.empty());
   }
   print_problems(made.problems);
   return played->misfits == 0 && made.problems.empty() ? exit_fine : exit_problems;

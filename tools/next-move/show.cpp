@@ -39,7 +39,7 @@ std::string names_of(const std::vector<PlacedName>& placed) {
   return fmt::format("{}", fmt::join(names, ", "));
 }
 
-std::string details(const BindingDefinition& binding) {
+std::string details(const BindingDefinition& binding, ActionKind kind) {
   std::vector<std::string> parts;
   if (std::string words = in_words(binding.gesture); !words.empty()) parts.push_back(words);
   if (binding.shaping.dead_zone)
@@ -67,7 +67,11 @@ std::string details(const BindingDefinition& binding) {
   } else if (shaping.invert_x || shaping.invert_y) {
     parts.emplace_back(shaping.invert_x ? "inverted in x" : "inverted in y");
   }
-  if (binding.rate != 0) parts.push_back(fmt::format("{} a second", binding.rate));
+  if (binding.rate != 0) {
+    const bool is_of_place = kind == ActionKind::pointer;
+    parts.push_back(
+        fmt::format("{} {}a second", binding.rate, is_of_place ? "shorter sides " : ""));
+  }
   if (binding.thresholds != Thresholds{}) {
     parts.push_back(fmt::format("press at {}, release at {}", binding.thresholds.press_at,
                                 binding.thresholds.release_at));
@@ -80,7 +84,7 @@ std::string details(const BindingDefinition& binding) {
 /// What a control is called: by its label, or by its name.
 using Call = std::function<std::string(const PlacedControl&)>;
 
-std::string describe(const BindingDefinition& binding, const Call& call) {
+std::string describe(const BindingDefinition& binding, ActionKind kind, const Call& call) {
   std::vector<std::string> parts;
   for (const auto& [direction, control] : controls_of(binding)) {
     parts.push_back(direction == "control" ? call(control)
@@ -88,25 +92,25 @@ std::string describe(const BindingDefinition& binding, const Call& call) {
   }
   std::string with;
   for (const PlacedControl& control : binding.with) with += call(control) + " + ";
-  return fmt::format("{}{}{}", with, fmt::join(parts, ", "), details(binding));
+  return fmt::format("{}{}{}", with, fmt::join(parts, ", "), details(binding, kind));
 }
 
 // One line for each binding with directions or details; the plain ones share a line.
-std::vector<std::string> driven_by(const ContextDefinition& context, std::string_view action,
+std::vector<std::string> driven_by(const ContextDefinition& context, const ActionDefinition& action,
                                    const Call& call) {
   std::vector<std::string> lines;
   std::string plain;
   bool is_listed = false;
   for (const BindingDefinition& binding : context.bindings) {
-    if (binding.action != action) continue;
+    if (binding.action != action.name) continue;
     is_listed = true;
     BindingDefinition under_any = binding;
     under_any.schemes.clear();
-    const bool is_plain = binding.control.is_set() && details(under_any).empty();
+    const bool is_plain = binding.control.is_set() && details(under_any, action.kind).empty();
     if (is_plain) {
-      plain += (plain.empty() ? "" : ", ") + describe(binding, call);
+      plain += (plain.empty() ? "" : ", ") + describe(binding, action.kind, call);
     } else if (!controls_of(binding).empty()) {
-      lines.push_back(describe(binding, call));
+      lines.push_back(describe(binding, action.kind, call));
     }
   }
   if (!plain.empty()) lines.push_back(plain);
@@ -114,26 +118,36 @@ std::vector<std::string> driven_by(const ContextDefinition& context, std::string
   return lines;
 }
 
-void print_table(const Playbook& playbook, const Call& call) {
-  fmt::print("{}\n\n", bold(printable(playbook.title())));
+std::string kind_of(const ActionDefinition& action) {
+  std::string kind{to_string(action.kind)};
+  if (action.opposite != Opposite::cancel) {
+    kind.append(", opposite: ").append(to_string(action.opposite));
+  }
+  if (action.is_heard_while_typing) kind += ", while typing";
+  return kind;
+}
+
+void print_table(const PlaybookDefinition& playbook, const Call& call) {
+  fmt::print("{}\n\n", bold(printable(playbook.title)));
   Table table{{"ACTION", "KIND", "CONTEXT", "DRIVEN BY"}};
-  for (const ActionDefinition& action : playbook.actions()) {
+  for (const ActionDefinition& action : playbook.actions) {
     std::string name = action.name;
-    std::string kind{to_string(action.kind)};
-    for (const ContextDefinition& context : playbook.contexts()) {
+    std::string kind = kind_of(action);
+    for (const ContextDefinition& context : playbook.contexts) {
       std::string context_name = context.name;
-      for (std::string& line : driven_by(context, action.name, call)) {
+      for (std::string& line : driven_by(context, action, call)) {
         table.add({std::exchange(name, ""), std::exchange(kind, ""),
                    std::exchange(context_name, ""), std::move(line)});
       }
     }
+    if (!name.empty()) table.add({name, kind, "", "(nothing under this scheme)"});
   }
   table.print();
 }
 
 // The one that hears first in front.
-void print_contexts(const Playbook& playbook) {
-  std::vector<ContextDefinition> contexts{playbook.contexts().begin(), playbook.contexts().end()};
+void print_contexts(const PlaybookDefinition& playbook) {
+  std::vector<ContextDefinition> contexts = playbook.contexts;
   std::stable_sort(contexts.begin(), contexts.end(),
                    [](const auto& a, const auto& b) { return a.rank > b.rank; });
   fmt::print("\n");
@@ -146,22 +160,22 @@ void print_contexts(const Playbook& playbook) {
   table.print();
 }
 
-void print_schemes(const Playbook& playbook, const Call& call) {
-  if (playbook.schemes().empty()) return;
+void print_schemes(const PlaybookDefinition& playbook, const Call& call) {
+  if (playbook.schemes.empty()) return;
   fmt::print("\n");
   Table table{{"SCHEME", "NEEDS", "MAY USE", "SHARES", "JOIN", "LABEL"}};
-  for (const SchemeDefinition& scheme : playbook.schemes()) {
+  for (const SchemeDefinition& scheme : playbook.schemes) {
     table.add({scheme.name, listed(scheme.needs), listed(scheme.may_use),
                scheme.shares_devices ? "yes" : "", call(scheme.join), printable(scheme.label)});
   }
   table.print();
 }
 
-void print_mutes(const Playbook& playbook) {
-  if (playbook.mutes().empty()) return;
+void print_mutes(const PlaybookDefinition& playbook) {
+  if (playbook.mutes.empty()) return;
   fmt::print("\n");
   Table table{{"MUTE", "SILENCES"}};
-  for (const MuteDefinition& mute : playbook.mutes()) {
+  for (const MuteDefinition& mute : playbook.mutes) {
     std::string what = names_of(mute.actions);
     if (mute.is_everything_but) {
       what = what.empty() ? "everything" : fmt::format("everything but {}", what);
@@ -179,16 +193,35 @@ std::string place_of(const ZoneDefinition& zone) {
   return fmt::format("{} from {}, in shorter sides", place, to_string(zone.corner));
 }
 
-void print_zones(const Playbook& playbook) {
-  if (playbook.zones().empty()) return;
+void print_zones(const PlaybookDefinition& playbook) {
+  if (playbook.zones.empty()) return;
   fmt::print("\n");
   Table table{{"ZONE", "KIND", "PLACE"}};
-  for (const ZoneDefinition& zone : playbook.zones()) {
+  for (const ZoneDefinition& zone : playbook.zones) {
     table.add({zone.name,
                std::string{to_string(zone.kind)} + (zone.is_floating ? ", floating" : ""),
                place_of(zone)});
   }
   table.print();
+}
+
+// What a seat that is held to the scheme hears of it.
+PlaybookDefinition heard_under(SchemeId scheme, PlaybookDefinition playbook) {
+  if (scheme == SchemeId::none) return playbook;
+  for (ContextDefinition& context : playbook.contexts) {
+    std::erase_if(context.bindings, [&](BindingDefinition& binding) {
+      const bool had_controls = !controls_of(binding).empty();
+      const auto drop_unheard = [&](PlacedControl& control) {
+        if (!control.is_set()) return;
+        if (!is_heard_under(scheme, binding, device_of(control), playbook.schemes)) control = {};
+      };
+      drop_unheard(binding.control);
+      for (const Direction& direction : directions()) drop_unheard(binding.*direction.control);
+      binding.schemes.clear();
+      return had_controls && controls_of(binding).empty();
+    });
+  }
+  return playbook;
 }
 
 }  // namespace
@@ -206,7 +239,8 @@ int show_command(const std::string& playbook, const std::string& path, const std
     return wish ? printable(label(control, *labels)) : to_string(control);
   };
   const std::size_t misfits = print_misfits(*profile, *loaded, *held_to);
-  const Playbook shown = remapped(*loaded, *profile, *held_to);
+  const PlaybookDefinition shown =
+      heard_under(*held_to, remapped(*loaded, *profile, *held_to).definition());
   if (json) {
     print_as_json(shown);
   } else {

@@ -6,6 +6,7 @@
 #include <string_view>
 #include <vector>
 
+#include <nextmove/family.hpp>
 #include <nextmove/labels.hpp>
 #include <nextmove/playbook.hpp>
 
@@ -32,22 +33,29 @@ class IconTheme {
   /// until the next add.
   const IconPlace* find(std::string_view name, std::string_view family = {}) const;
 
+  /// All that there are, by family and name.
+  using Places = std::map<std::string, std::map<std::string, IconPlace, std::less<>>, std::less<>>;
+  const Places& places() const { return places_; }
+
   friend bool operator==(const IconTheme&, const IconTheme&) = default;
 
  private:
-  std::map<std::string, std::map<std::string, IconPlace, std::less<>>, std::less<>> places_;
+  Places places_;
 };
 
-/// A control of a playbook for which a theme has no picture.
+/// A control for which a theme has no picture.
 struct MissingIcon {
-  std::string name{};                  ///< of the icon
-  std::vector<std::string> actions{};  ///< that are driven by it
+  std::string name{};                   ///< of the icon
+  std::vector<std::string> families{};  ///< of the gamepads that lack it; empty: all of them
+  std::vector<std::string> actions{};   ///< that it drives; empty: players may choose it for one
 
   friend bool operator==(const MissingIcon&, const MissingIcon&) = default;
 };
 
-/// What the theme lacks for prompts of this playbook, in its order.
+/// What the theme lacks for prompts of this playbook on gamepads of any of these families: first
+/// what the playbook has, in its order, then every key and button that a player may remap an action
+/// to.
 std::vector<MissingIcon> missing_icons(const Playbook& playbook, const IconTheme& theme,
-                                       const Labels& labels = {});
+                                       const Families& families = {}, const Labels& labels = {});
 
 }  // namespace nextmove

@@ -24,16 +24,20 @@ namespace nextmove {
 ///     image = "sheet.png"
 ///     cell = [32, 32]
 ///     columns = 16
+///     rows = 8                        # may be left out; then no cell is too far down
 ///     icons = { PadSouth = 17 }
 ///
 ///     [families.shapes.sheet]         # all of it for one family of gamepads as well
 ///     ...
 ///
 /// Paths count from the folder of `file`. With any error there is no value. A name that no icon has
-/// is an error with the nearest, and so is a cell more than 1 000 000 pixels away. At most 1 MiB.
-Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file = {});
+/// is an error with the nearest, and so is a cell beyond the last row, or more than 1 000 000
+/// pixels away. A family that is not `known` is a warning, and so are two controls with one picture
+/// of an atlas or a sheet, unless they are left and right of the same. At most 1 MiB.
+Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file = {},
+                                   const Families& known = {});
 
-/// The same from a file. The images are not looked at.
-Result<IconTheme> load_icon_theme(const std::string& path);
+/// The same from a file. The images are not looked at; `next-move check --icons` does.
+Result<IconTheme> load_icon_theme(const std::string& path, const Families& known = {});
 
 }  // namespace nextmove

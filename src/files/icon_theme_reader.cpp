@@ -3,6 +3,8 @@
 #include <array>
 #include <filesystem>
 #include <fmt/format.h>
+#include <map>
+#include <tuple>
 
 #include <nextmove/icon_theme_file.hpp>
 #include <nextmove/nearest.hpp>
@@ -30,12 +32,13 @@ struct Grid {
   int width = 0;
   int height = 0;
   int columns = 0;
+  int rows = 0;  // 0: as many as there are
 };
 
 class ThemeReader {
  public:
-  explicit ThemeReader(const std::string& file)
-      : folder_(std::filesystem::path{file}.parent_path()) {}
+  ThemeReader(const std::string& file, const Families& known)
+      : folder_(std::filesystem::path{file}.parent_path()), known_(known) {}
 
   void read(const toml::table& file) {
     bool has_format = false;
@@ -46,6 +49,7 @@ class ThemeReader {
         if (number == nullptr || number->get() != theme_format) values_.wrong_type(entry, "1");
       } else if (entry.name() == "families") {
         for (const Entry& family : values_.table(entry)) {
+          check_family(family);
           for (const Entry& way : values_.table(family)) {
             if (!read_way(std::string{family.name()}, way)) {
               values_.unknown_key(way, {"pictures", "atlas", "sheet"});
@@ -67,6 +71,14 @@ class ThemeReader {
   }
 
  private:
+  void check_family(const Entry& family) {
+    if (known_.find(family.name()) != nullptr) return;
+    std::vector<std::string_view> names;
+    for (const Family& it : known_.all()) names.push_back(it.name);
+    values_.warn(place_of(*family.key), fmt::format("no family \"{}\" is known{}", family.name(),
+                                                    did_you_mean(family.name(), names)));
+  }
+
   bool read_way(const std::string& family, const Entry& entry) {
     if (entry.name() == "pictures") {
       for (const Entry& icon : values_.table(entry)) {
@@ -100,7 +112,7 @@ class ThemeReader {
       const bool has_size = box.size() == 4 && box[2] > 0 && box[3] > 0;
       if (!has_size) values_.wrong_type(icon, "left, top, width and height in pixels");
       if (!is_icon(icon) || !has_size) continue;
-      theme_.add(family, std::string{icon.name()}, {image, box[0], box[1], box[2], box[3]});
+      add(family, icon, {image, box[0], box[1], box[2], box[3]});
     }
   }
 
@@ -121,10 +133,13 @@ class ThemeReader {
           values_.wrong_type(entry, "width and height of a cell in pixels");
       } else if (entry.name() == "columns") {
         grid.columns = values_.whole_number(entry);
+      } else if (entry.name() == "rows") {
+        grid.rows = values_.whole_number(entry);
+        if (grid.rows <= 0) values_.wrong_type(entry, "how many rows of cells there are");
       } else if (entry.name() == "icons") {
         icons = values_.table(entry);
       } else {
-        values_.unknown_key(entry, {"image", "cell", "columns", "icons"});
+        values_.unknown_key(entry, {"image", "cell", "columns", "rows", "icons"});
       }
     }
     const bool is_whole = !image.empty() && grid.width > 0 && grid.height > 0 && grid.columns > 0;
@@ -145,9 +160,34 @@ class ThemeReader {
                                   cell, x, y, largest_picture));
         continue;
       }
-      theme_.add(family, std::string{icon.name()},
-                 {image, static_cast<int>(x), static_cast<int>(y), grid.width, grid.height});
+      if (grid.rows > 0 && cell / grid.columns >= grid.rows) {
+        values_.error(
+            place_of(*icon.node),
+            fmt::format("there is no cell {}; {} columns and {} rows have 0 to {}", cell,
+                        grid.columns, grid.rows, std::int64_t{grid.columns} * grid.rows - 1));
+        continue;
+      }
+      add(family, icon, {image, static_cast<int>(x), static_cast<int>(y), grid.width, grid.height});
     }
+  }
+
+  // Of two controls with one picture one is probably mistaken; not so of left and right Shift.
+  void add(const std::string& family, const Entry& icon, IconPlace place) {
+    const std::string name{icon.name()};
+    const auto [first, is_new] =
+        firsts_.emplace(std::tuple{family, place.image, place.left, place.top}, name);
+    if (!is_new && without_side(first->second) != without_side(name)) {
+      values_.warn(place_of(*icon.key),
+                   fmt::format("{} and {} have the same picture", first->second, name));
+    }
+    theme_.add(family, name, std::move(place));
+  }
+
+  static std::string_view without_side(std::string_view name) {
+    for (const std::string_view held : {"Shift", "Control", "Alt", "Meta"}) {
+      if (name.substr(0, held.size()) == held) return held;
+    }
+    return name;
   }
 
   std::string path_of(const Entry& entry) {
@@ -183,17 +223,20 @@ class ThemeReader {
   }
 
   std::filesystem::path folder_;
+  const Families& known_;
+  std::map<std::tuple<std::string, std::string, int, int>, std::string> firsts_;  // of a place
   IconTheme theme_;
   files::TomlValues values_;
 };
 
 }  // namespace
 
-Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file) {
+Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file,
+                                   const Families& known) {
   Result<toml::table> parsed = files::parse_toml(text, files::mebibyte);
   Result<IconTheme> result;
   if (parsed) {
-    ThemeReader reader{file};
+    ThemeReader reader{file, known};
     reader.read(*parsed);
     result = reader.result();
   } else {
@@ -203,10 +246,10 @@ Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& fil
   return result;
 }
 
-Result<IconTheme> load_icon_theme(const std::string& path) {
+Result<IconTheme> load_icon_theme(const std::string& path, const Families& known) {
   const Result<std::string> text = files::read_text_file(path, files::mebibyte);
   if (!text) return {std::nullopt, text.diagnostics};
-  return parse_icon_theme(*text, path);
+  return parse_icon_theme(*text, path, known);
 }
 
 }  // namespace nextmove

@@ -53,6 +53,10 @@ void TomlValues::error(Place place, std::string message) {
   problems_.push_back({Severity::error, {}, place, std::move(message), {}});
 }
 
+void TomlValues::warn(Place place, std::string message) {
+  problems_.push_back({Severity::warning, {}, place, std::move(message), {}});
+}
+
 void TomlValues::wrong_type(const TomlEntry& entry, std::string_view wanted) {
   error(place_of(*entry.node), fmt::format("{} must be {}", entry.name(), wanted));
 }

@@ -33,6 +33,7 @@ std::vector<TomlEntry> entries_of(const toml::table& table);
 class TomlValues {
  public:
   void error(Place place, std::string message);
+  void warn(Place place, std::string message);
   void wrong_type(const TomlEntry& entry, std::string_view wanted);
   void unknown_key(const TomlEntry& entry, std::initializer_list<std::string_view> known);
   /// To look for the nearest of many names takes time: no more where nobody is told any more.

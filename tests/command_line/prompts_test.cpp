@@ -75,20 +75,6 @@ TEST(Show, CallsControlsByTheirNamesOnRequest) {
             std::string::npos);
 }
 
-TEST(Check, TellsForWhichControlsAThemeHasNoIcon) {
-  const TemporaryFile book{"horn.toml",
-                           "format = 1\ntitle = \"Horn\"\n[actions]\nhorn = { kind = \"button\" }\n"
-                           "[contexts.helm]\nrank = 0\n[contexts.helm.bind]\n"
-                           "horn = [\"Space\", \"PadSouth\"]\n"};
-  const TemporaryFile theme{"theme.toml", "format = 1\n[pictures]\nSpace = \"space.png\"\n"};
-  const Finished done = next_move({"check", book.path(), "--icons", theme.path()});
-  EXPECT_EQ(done.exit_code, 0) << done.errors;
-  EXPECT_EQ(done.output, book.path() + ": fine (1 action, 1 context, 2 bindings)\n" + theme.path() +
-                             ": no icon PadSouth, for horn\n");
-  const TemporaryFile wrong{"wrong.toml", "format = 1\n[pictures]\nSpcae = \"space.png\"\n"};
-  EXPECT_EQ(next_move({"check", book.path(), "--icons", wrong.path()}).exit_code, 1);
-}
-
 TEST(ASheet, ShowsWhatASchemeHas) {
   const TemporaryFile here{"sheet"};
   const std::string path = here.path() + ".md";

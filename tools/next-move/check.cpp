@@ -2,6 +2,7 @@
 
 #include <nextmove/files.hpp>
 
+#include "check_icons.hpp"
 #include "commands.hpp"
 #include "input.hpp"
 #include "json_output.hpp"
@@ -18,41 +19,27 @@ std::string summary(const Playbook& playbook) {
                      counted(playbook.contexts().size(), "context"), counted(bindings, "binding"));
 }
 
-// Prompts show text where there is no picture, so these are no errors.
-bool tell_missing_icons(const std::string& theme, const Playbook& playbook) {
-  const Result<IconTheme> loaded = load_icon_theme(theme);
-  print_problems(loaded.diagnostics);
-  if (!loaded) return false;
-  const std::vector<MissingIcon> missing = missing_icons(playbook, *loaded);
-  for (const MissingIcon& icon : missing) {
-    std::string actions;
-    for (const std::string& action : icon.actions) {
-      actions.append(actions.empty() ? "" : ", ").append(action);
-    }
-    fmt::print("{}: no icon {}, for {}\n", printable(theme), icon.name, actions);
-  }
-  if (missing.empty()) fmt::print("{}: has an icon for every control\n", printable(theme));
-  return true;
-}
-
 }  // namespace
 
-int check_command(const std::string& playbook, const std::string& theme, bool json) {
-  const Result<Playbook> loaded = read_playbook_file(playbook);
-  if (json) {
-    print_as_json(playbook, loaded.diagnostics);
+int check_command(const CheckWish& wish) {
+  const Result<Playbook> loaded = read_playbook_file(wish.playbook);
+  const std::vector<Diagnostic>& told = loaded.diagnostics;
+  if (wish.json) {
+    print_as_json(wish.playbook, told);
   } else {
-    print_problems(loaded.diagnostics);
+    print_problems(told);
     if (loaded) {
-      fmt::print("{}: fine ({})\n", playbook, summary(*loaded));
+      const std::string warned =
+          told.empty() ? "" : fmt::format(", with {}", counted(told.size(), "warning"));
+      fmt::print("{}: fine{} ({})\n", wish.playbook, warned, summary(*loaded));
     } else {
-      const std::size_t count = loaded.diagnostics.size();
-      const std::string told = count > most_told ? fmt::format("more than {} problems", most_told)
-                                                 : counted(count, "problem");
-      fmt::print(stderr, "\n{} in {}\n", told, playbook);
+      const std::string count = told.size() > most_told
+                                    ? fmt::format("more than {} problems", most_told)
+                                    : counted(told.size(), "problem");
+      fmt::print(stderr, "\n{} in {}\n", count, wish.playbook);
     }
   }
-  if (!loaded) return exit_problems;
-  const bool is_fine = theme.empty() || tell_missing_icons(theme, *loaded);
-  return is_fine ? exit_fine : exit_problems;
+  if (!loaded || (wish.is_strict && !told.empty())) return exit_problems;
+  if (wish.theme.empty()) return exit_fine;
+  return check_icons(wish.theme, wish.families, *loaded, wish.is_strict);
 }

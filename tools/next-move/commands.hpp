@@ -18,8 +18,15 @@ enum ExitCode : int {
   exit_usage = 2,     // of the command line
 };
 
-/// `theme`: a file of icons that should have one for every control; or empty.
-int check_command(const std::string& playbook, const std::string& theme, bool json);
+/// What is to be checked.
+struct CheckWish {
+  std::string playbook;
+  std::string theme;     ///< of icons; empty for none
+  std::string families;  ///< that it may name besides the usual; empty for none
+  bool is_strict = false;
+  bool json = false;
+};
+int check_command(const CheckWish& wish);
 /// As a player with this profile plays it, in a seat that is held to this scheme; empty for none.
 /// Controls go by their labels, or by their internal names where there is no wish.
 int show_command(const std::string& playbook, const std::string& profile, const std::string& scheme,

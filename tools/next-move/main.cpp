@@ -73,10 +73,17 @@ class Program {
     CLI::App* check = add_with_json("check", "look for problems in a playbook",
                                     "next-move check examples/data/tidewater.toml");
     add_playbook(check);
-    check->add_option("--icons", theme_, "also tell for which controls this icon theme has none")
+    CLI::Option* icons =
+        check->add_option("--icons", theme_, "also whether this icon theme has all that is needed")
+            ->type_name("FILE")
+            ->excludes("--json");
+    check->add_option("--families", prompt_.labels.families, "more of those the theme may name")
         ->type_name("FILE")
-        ->excludes("--json");
-    check->callback([this] { code_ = check_command(playbook_, theme_, json_); });
+        ->needs(icons);
+    check->add_flag("--strict", is_strict_, "exit with 1 for warnings, too");
+    check->callback([this] {
+      code_ = check_command({playbook_, theme_, prompt_.labels.families, is_strict_, json_});
+    });
 
     CLI::App* show = add_with_json("show", "list the actions and what drives them",
                                    "next-move show examples/data/tidewater.toml");
@@ -328,6 +335,7 @@ class Program {
   int icon_size_ = 64;
   bool for_light_ground_ = false;
   std::string theme_;
+  bool is_strict_ = false;
   std::string word_;
   std::string action_;
   std::string output_;

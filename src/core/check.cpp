@@ -8,6 +8,7 @@
 #include <nextmove/playbook.hpp>
 
 #include "check_binding.hpp"
+#include "check_whole.hpp"
 #include "scheme_set.hpp"
 #include "shown.hpp"
 
@@ -42,7 +43,9 @@ class Checker {
   explicit Checker(const PlaybookDefinition& definition)
       : definition_(definition),
         bindings_(definition.zones,
-                  [this](Place place, std::string message) { error(place, std::move(message)); }) {}
+                  [this](Place place, std::string message) { error(place, std::move(message)); }),
+        whole_(definition,
+               [this](Place place, std::string message) { warn(place, std::move(message)); }) {}
 
   std::vector<Diagnostic> run() {
     check_length("title", definition_.title, longest_label, {});
@@ -54,6 +57,7 @@ class Checker {
     bindings_.check_reserved(definition_.reserved);
     check_all_driven();
     check_motions();
+    if (!has_errors(found_)) whole_.look_at_schemes();
     std::stable_sort(found_.begin(), found_.end(), [](const Diagnostic& a, const Diagnostic& b) {
       return std::pair{a.place.line, a.place.column} < std::pair{b.place.line, b.place.column};
     });
@@ -241,6 +245,7 @@ class Checker {
       for (const PlacedName& mute : context.mutes) check_mute_of_context(mute);
       for (const BindingDefinition& binding : context.bindings) check_binding(binding);
       check_clashes(context);
+      if (!has_errors(found_)) whole_.look_at(uses_);
     }
   }
 
@@ -433,6 +438,7 @@ class Checker {
 
   const PlaybookDefinition& definition_;
   core::BindingChecker bindings_;
+  core::WholeChecker whole_;
   std::map<std::string_view, const ActionDefinition*> actions_;
   std::map<std::string_view, const SchemeDefinition*> schemes_;
   std::map<std::string_view, const MuteDefinition*> mutes_;

@@ -20,7 +20,8 @@ std::string with_article(ActionKind kind) {
 std::string_view what_drives(ActionKind kind) {
   switch (kind) {
     case ActionKind::button:
-      return "a button takes a key, a button, a trigger or one half of a stick";
+      return "a button takes a key, a button, a trigger, or one direction of a stick or of the "
+             "wheel";
     case ActionKind::axis:
       return "an axis takes an axis of a stick or of the wheel, a trigger, or more = and less =";
     case ActionKind::vector:

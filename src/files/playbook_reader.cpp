@@ -33,7 +33,9 @@ class Reader {
       if (entry.name() != "actions") continue;
       for (const Entry& action : values_.table(entry)) book.actions.push_back(read_action(action));
     }
+    for (const ActionDefinition& it : book.actions) actions_.insert(it.name);
     for (const Entry& entry : files::entries_of(root)) read_part(entry, book);
+    if (loses_bindings_) add_empty_bindings(book);
     return book;
   }
 
@@ -56,7 +58,16 @@ class Reader {
     } else if (entry.name() != "format" && entry.name() != "actions") {
       values_.unknown_key(entry, {"format", "title", "reserved", "actions", "schemes", "contexts",
                                   "mutes", "zones"});
+      loses_bindings_ = loses_bindings_ || entry.node->is_table();
     }
+  }
+
+  // Under a key that is misspelt there may be what drives the actions: that nothing does is not
+  // worth another word.
+  static void add_empty_bindings(PlaybookDefinition& book) {
+    ContextDefinition lost{.name = "_"};
+    for (const ActionDefinition& it : book.actions) lost.bindings.push_back({.action = it.name});
+    book.contexts.push_back(std::move(lost));
   }
 
   void read_format(const toml::table& root) {
@@ -155,8 +166,14 @@ class Reader {
         for (const Entry& action : values_.table(entry)) {
           read_bindings(action, definition.bindings);
         }
+      } else if (actions_.count(entry.name()) != 0) {
+        values_.error(place_of(*entry.key),
+                      fmt::format("what drives {} stands under [contexts.{}.bind]", entry.name(),
+                                  context.name()));
+        loses_bindings_ = true;
       } else {
         values_.unknown_key(entry, {"rank", "blocks", "releases", "mutes", "bind"});
+        loses_bindings_ = loses_bindings_ || entry.node->is_table();
       }
     }
     return definition;
@@ -283,7 +300,9 @@ class Reader {
   }
 
   files::TomlValues values_;
+  std::set<std::string, std::less<>> actions_;
   std::set<std::string, std::less<>> of_unknown_kind_;  // actions
+  bool loses_bindings_ = false;
 };
 
 Result<Playbook> failure(Diagnostic problem) {
@@ -310,6 +329,10 @@ Result<Playbook> parse_playbook(std::string_view text, std::string_view name) {
     result.diagnostics = reader.take_problems();
     std::vector<Diagnostic> meaning = check(definition);
     const bool readable = !has_errors(result.diagnostics);
+    // What is odd as a whole may come from what could not be read.
+    if (!readable) {
+      std::erase_if(meaning, [](const auto& it) { return it.severity == Severity::warning; });
+    }
     result.diagnostics.insert(result.diagnostics.end(), meaning.begin(), meaning.end());
     if (readable && !has_errors(meaning)) result = make_playbook(std::move(definition));
   }

@@ -102,7 +102,7 @@ TEST(Check, DirectionsMustBelongToTheKind) {
                       "stick or of the wheel, a trigger, or more = and less ="}));
   EXPECT_EQ(problems_of(one_action(ActionKind::button, {.more = Control::KeyW})),
             (Problems{"\"it\" is a button and has no direction \"more\"; a button takes a key, a "
-                      "button, a trigger or one half of a stick"}));
+                      "button, a trigger, or one direction of a stick or of the wheel"}));
 }
 
 TEST(Check, AControlMustFitWhatItDrives) {

@@ -215,7 +215,7 @@ TEST(PlaybookReader, DirectionThatTheKindDoesNotHave) {
   EXPECT_EQ(
       errors_of(with_line(11, "horn = { more = \"Space\" }")),
       "a.toml:11:17: error: \"horn\" is a button and has no direction \"more\"; a button takes a "
-      "key, a button, a trigger or one half of a stick\n"
+      "key, a button, a trigger, or one direction of a stick or of the wheel\n"
       "  11 | horn = { more = \"Space\" }\n"
       "     |                 ^~~~~~~\n");
 }
@@ -398,6 +398,22 @@ TEST(PlaybookReader, AllProblemsAreToldAtOnceInOrder) {
   EXPECT_NE(all.find("a.toml:10:33: error: \"steer\" is a vector"), std::string::npos) << all;
   EXPECT_NE(all.find("a.toml:10:43: error: Space cannot drive"), std::string::npos) << all;
   EXPECT_LT(all.find("10:17"), all.find("10:33"));
+}
+
+TEST(PlaybookReader, WhereBindingsAreLostThatIsToldAndNotThatThereAreNone) {
+  const std::string actions = "format = 1\n[actions]\nhorn = { kind = \"button\" }\n";
+  EXPECT_EQ(errors_of(actions + "[context.helm.bind]\nhorn = \"Space\"\n"),
+            "a.toml:4:2: error: unknown key \"context\"; did you mean \"contexts\"?\n"
+            "  4 | [context.helm.bind]\n"
+            "    |  ^~~~~~~\n");
+  EXPECT_EQ(errors_of(actions + "[contexts.helm]\nhorn = \"Space\"\n"),
+            "a.toml:5:1: error: what drives horn stands under [contexts.helm.bind]\n"
+            "  5 | horn = \"Space\"\n"
+            "    | ^~~~\n");
+  EXPECT_EQ(errors_of(actions + "[contexts.helm.binds]\nhorn = \"Space\"\n"),
+            "a.toml:4:16: error: unknown key \"binds\"; did you mean \"bind\"?\n"
+            "  4 | [contexts.helm.binds]\n"
+            "    |                ^~~~~\n");
 }
 
 TEST(PlaybookReader, NotUtf8) {

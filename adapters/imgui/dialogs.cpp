@@ -40,15 +40,10 @@ const char* what_to_press(DeviceKind device) {
 }
 
 // What there is to say of the last press, or of there being none to expect.
-std::string remark(const Capture& capture, const Hub& hub, const Seat& seat) {
-  if (capture.refusal != DraftRefusal::none) {
-    return label(capture.refused, seat.labels()) + ": " + std::string{reason(capture.refusal)};
-  }
-  if (capture.somebody_elses != DeviceId::none) {
-    return "Somebody else pressed, on " + hub.label(capture.somebody_elses);
-  }
-  if (has_device(hub, seat, capture.request.device)) return {};
-  return "You have no " + std::string{to_string(capture.request.device)} + " here now";
+std::string remark(const RemapMenu& menu, const Hub& hub, const Seat& seat) {
+  const DeviceKind device = menu.capture().request.device;
+  if (!menu.message().empty() || has_device(hub, seat, device)) return menu.message();
+  return "You have no " + std::string{to_string(device)} + " here now";
 }
 
 std::string cancel_words(const CaptureRequest& request, const Labels& labels) {
@@ -88,7 +83,7 @@ void draw_waiting(const RemapMenu& menu, const Hub& hub, const Seat& seat) {
   const auto all = static_cast<float>(to_seconds(request.time_out));
   const std::string seconds = std::to_string(static_cast<int>(left) + 1) + " s";
   ImGui::ProgressBar(left / all, {-1, 0}, seconds.c_str());
-  const std::string remarks = remark(capture, hub, seat);
+  const std::string remarks = remark(menu, hub, seat);
   ImGui::TextColored(clash_colour, "%s", remarks.empty() ? " " : remarks.c_str());
   ImGui::TextDisabled("%s: leave all as it is", cancel_words(request, seat.labels()).c_str());
   ImGui::EndPopup();

@@ -114,7 +114,8 @@ class RemapScreen::Implementation {
   void draw_footer() {
     if (told_over_ != menu_.message()) told_.clear();
     const std::string& message = told_.empty() ? menu_.message() : told_;
-    ImGui::TextUnformatted(message.empty() ? " " : message.c_str());
+    const bool is_told_here = !message.empty() && !menu_.is_waiting();
+    ImGui::TextUnformatted(is_told_here ? message.c_str() : " ");
     ImGui::BeginDisabled(!menu_.can_undo());
     if (ImGui::Button("Undo")) menu_.undo();
     ImGui::EndDisabled();

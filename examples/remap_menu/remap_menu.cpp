@@ -14,7 +14,8 @@ void print(const Draft& draft) {
     for (const RemapEntry& entry : row.columns[0].entries) {
       keyboard += (keyboard.empty() ? "" : ", ") + entry.words + (entry.is_changed ? " *" : "");
     }
-    if (!keyboard.empty()) std::printf("%-18s %s\n", row.label.c_str(), keyboard.c_str());
+    if (keyboard.empty() && !row.columns[0].is_changed) continue;  // never had a key
+    std::printf("%-18s %s\n", row.label.c_str(), keyboard.empty() ? "(no key)" : keyboard.c_str());
   }
 }
 

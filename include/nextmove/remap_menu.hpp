@@ -47,12 +47,14 @@ class RemapMenu {
   /// As of the last change. Valid until the next.
   const std::vector<RemapRow>& rows() const { return rows_; }
   const Draft& draft() const { return draft_; }
-  /// What happened last, for the player to read; empty where there is nothing to say.
+  /// What happened last, for the player to read: while it waits, what was wrong with the last
+  /// press. Empty where there is nothing to say.
   const std::string& message() const { return message_; }
 
   // ---- one control
 
-  /// Asks the player for a control for this slot; nothing where its action is fixed.
+  /// Asks the player for a control for this slot. Does not wait, and says so, where the action is
+  /// fixed, or nothing on the device can drive it: no key the whole of a vector.
   void ask(const ControlSlot& slot, Duration time_out = std::chrono::seconds{5});
   bool is_waiting() const { return waiting_for_.has_value(); }
   /// The slot; nullptr where it does not wait.
@@ -66,7 +68,7 @@ class RemapMenu {
 
   /// What must be answered before anything else is changed; nullptr where nothing is asked.
   const ClashQuestion* question() const { return question_ ? &*question_ : nullptr; }
-  /// OnClash::refuse leaves everything as it is.
+  /// OnClash::refuse leaves everything as it is. What cannot be done is told, and still asked.
   void answer(OnClash on_clash);
 
   void clear(const ControlSlot& slot);
@@ -96,6 +98,7 @@ class RemapMenu {
  private:
   void put(const ControlSlot& slot, const Combination& combination, OnClash on_clash);
   void tell(const DraftAnswer& answer);
+  void tell_last_press();
   void changed();
   void follow();
   bool is_asking(std::string_view call) const;

@@ -172,6 +172,7 @@ void Capturing::press(DeviceId device, Source source, Vec2 value) {
   }
   if (takes_with_) {
     capture_.combination = combination_so_far();
+    refuse(DraftRefusal::none, {});  // what was wrong before is over
   } else {
     offer(Combination{pressed_.back().control});
   }

@@ -13,6 +13,13 @@
 
 namespace nextmove::core {
 
+/// Whether anything on such a device can be captured for it: no finger can, and no key for the
+/// whole of anything but a button.
+inline bool can_be_captured(ActionKind kind, ActionPart part, DeviceKind device) {
+  if (device == DeviceKind::touch) return false;
+  return kind == ActionKind::button || part != ActionPart::whole || device != DeviceKind::keyboard;
+}
+
 class Capturing {
  public:
   using Values = std::vector<Vec2>;

@@ -8,6 +8,7 @@
 #include <nextmove/hub.hpp>
 
 #include "adopt.hpp"
+#include "capturing.hpp"
 #include "hub_state.hpp"
 #include "naming.hpp"
 #include "shown.hpp"
@@ -145,6 +146,14 @@ void Hub::capture(Seat& seat, const CaptureRequest& request) {
   if (!has_part(action.kind, request.part)) {
     return core::complain(ComplaintKind::unknown_id, call,
                           core::no_such_part(action, request.part));
+  }
+  if (!core::can_be_captured(action.kind, request.part, request.device)) {
+    const bool is_touch = request.device == DeviceKind::touch;
+    return core::complain(
+        ComplaintKind::unknown_id, call,
+        is_touch ? "nothing on a touch screen can be captured; its zones are the playbook's"
+                 : "no key drives the whole of the " + std::string{to_string(action.kind)} + " " +
+                       core::quoted(action.name) + "; ask for one of its directions");
   }
   state_->report(CaptureBegun{now(), std::string{seat.name()}, action.name, request.part,
                               request.device, request.time_out, request.cancel});

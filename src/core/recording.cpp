@@ -3,6 +3,7 @@
 #include <nextmove/hub.hpp>
 #include <nextmove/recording.hpp>
 
+#include "capturing.hpp"
 #include "seat_state.hpp"
 
 namespace nextmove {
@@ -210,9 +211,11 @@ class Decisions {
   }
   void operator()(const CaptureBegun& it) const {
     const auto action = hub_.playbook().find_action(it.action);
-    const bool is_part = action && has_part(hub_.playbook().action(*action).kind, it.part);
+    if (!action) return;
+    const ActionKind kind = hub_.playbook().action(*action).kind;
+    const bool can_be = has_part(kind, it.part) && core::can_be_captured(kind, it.part, it.device);
     with(it.seat, [&](Seat& seat) {
-      if (is_part) hub_.capture(seat, {*action, it.part, it.device, it.time_out, it.cancel});
+      if (can_be) hub_.capture(seat, {*action, it.part, it.device, it.time_out, it.cancel});
     });
   }
   void operator()(const CaptureStopped& it) const {

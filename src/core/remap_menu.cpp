@@ -3,6 +3,7 @@
 #include <nextmove/complaint.hpp>
 #include <nextmove/remap_menu.hpp>
 
+#include "capturing.hpp"
 #include "naming.hpp"
 
 namespace nextmove {
@@ -44,8 +45,12 @@ void RemapMenu::ask(const ControlSlot& slot, Duration time_out) {
   if (core::find(draft_.playbook(), slot.action, "RemapMenu::ask") == ActionId::none) return;
   stop_waiting();
   message_.clear();
-  if (draft_.playbook().action(slot.action).is_fixed) {
-    return tell({DraftRefusal::fixed});
+  const ActionDefinition& action = draft_.playbook().action(slot.action);
+  if (action.is_fixed) return tell({DraftRefusal::fixed});
+  if (!core::can_be_captured(action.kind, slot.part, slot.device)) {
+    message_ = name_of(slot) + ": nothing on a " + std::string{to_string(slot.device)} +
+               " can do the whole of it";
+    return;
   }
   waiting_for_ = slot;
   hub_.capture(
@@ -73,13 +78,24 @@ void RemapMenu::follow() {
 
 void RemapMenu::update() {
   follow();
-  if (!waiting_for_ || seat_.capture().state == CaptureState::waiting) return;
+  if (!waiting_for_) return;
+  if (seat_.capture().state == CaptureState::waiting) return tell_last_press();
   const ControlSlot slot = *waiting_for_;
   waiting_for_.reset();
   switch (seat_.capture().state) {
     case CaptureState::captured: return put(slot, seat_.capture().combination, OnClash::refuse);
     case CaptureState::timed_out: message_ = name_of(slot) + ": nothing was pressed"; break;
     default: message_.clear();
+  }
+}
+
+void RemapMenu::tell_last_press() {
+  const Capture& capture = seat_.capture();
+  message_.clear();
+  if (capture.refusal != DraftRefusal::none) {
+    message_ = label(capture.refused, seat_.labels()) + ": " + std::string{reason(capture.refusal)};
+  } else if (capture.somebody_elses != DeviceId::none) {
+    message_ = "Somebody else pressed, on " + hub_.label(capture.somebody_elses);
   }
 }
 
@@ -115,7 +131,13 @@ void RemapMenu::answer(OnClash on_clash) {
   const ClashQuestion asked = *question_;
   question_.reset();
   message_.clear();
-  if (on_clash != OnClash::refuse) put(asked.slot, asked.combination, on_clash);
+  if (on_clash == OnClash::refuse) return;
+  put(asked.slot, asked.combination, on_clash);
+  if (!question_) return;
+  const ControlSlot& other = question_->clashes.front().slot;
+  message_ = on_clash == OnClash::swap
+                 ? name_of(other) + " cannot have what " + name_of(asked.slot) + " had"
+                 : name_of(other) + " must keep this control";
 }
 
 void RemapMenu::tell(const DraftAnswer& answer) {

@@ -2,6 +2,7 @@
 
 #include <nextmove/remap_rows.hpp>
 
+#include "capturing.hpp"
 #include "lower.hpp"
 #include "remapping.hpp"
 
@@ -92,15 +93,13 @@ class RowMaker {
     return column;
   }
 
-  // No key drives the whole of anything but a button. To a place that the mouse points at, another
-  // stick may be added where there is one.
+  // To a place that the mouse points at, another stick may be added where there is one.
   bool can_add(const ControlSlot& slot) const {
     const ActionDefinition& action = draft_.playbook().action(slot.action);
     if (action.is_fixed) return false;
     const bool is_place = action.kind == ActionKind::pointer && slot.part == ActionPart::whole;
     if (is_place && slot.device != DeviceKind::mouse) return !draft_.usual_controls(slot).empty();
-    return action.kind == ActionKind::button || slot.part != ActionPart::whole ||
-           slot.device != DeviceKind::keyboard;
+    return core::can_be_captured(action.kind, slot.part, slot.device);
   }
 
   bool is_clashing(const ControlSlot& slot) const {

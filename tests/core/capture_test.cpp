@@ -249,8 +249,8 @@ TEST_F(Captures, RefuseWhatDoesNotSuitAndSayWhy) {
   EXPECT_EQ(capture().refused, Combination{F12});
   operate(PadSouth);
   EXPECT_EQ(capture().refusal, DraftRefusal::other_device);
-  ask("steer");
-  operate(KeyI);
+  ask("steer", DeviceKind::gamepad);
+  operate(PadNorth);
   EXPECT_EQ(capture().refusal, DraftRefusal::cannot_drive);
   ask("winch", DeviceKind::mouse);
   operate(Wheel, 0, 1);

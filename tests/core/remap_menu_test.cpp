@@ -135,6 +135,40 @@ TEST_F(Menus, TellWhatDidNotWork) {
   EXPECT_EQ(menu.message(), "this action has that control already");
 }
 
+TEST_F(Menus, TellWhatIsWrongWithAPressWhileTheyWait) {
+  menu.ask(slot("confirm"));
+  tap(F12);
+  EXPECT_TRUE(menu.is_waiting());
+  EXPECT_EQ(menu.message(), "F12: the game keeps this control for itself");
+  tap(KeyH);
+  EXPECT_EQ(menu.message(), "confirm: H");
+}
+
+TEST_F(Menus, WaitForNothingThatCannotCome) {
+  menu.ask(slot("steer"));
+  EXPECT_FALSE(menu.is_waiting());
+  EXPECT_EQ(menu.message(), "steer: nothing on a keyboard can do the whole of it");
+  Complaints heard;
+  stage.hub().capture(stage.seat(), {.action = slot("steer").action});
+  stage.hub().capture(stage.seat(), {.action = horn.id, .device = DeviceKind::touch});
+  EXPECT_EQ(heard.take(),
+            (Sentences{"Hub::capture: no key drives the whole of the vector \"steer\"; ask "
+                       "for one of its directions",
+                       "Hub::capture: nothing on a touch screen can be captured; its zones are the "
+                       "playbook's"}));
+  EXPECT_NE(stage.seat().capture().state, CaptureState::waiting);
+}
+
+TEST_F(Menus, AnAnswerThatCannotBeIsToldAndStillAsked) {
+  give("horn", Enter);
+  ASSERT_NE(menu.question(), nullptr);
+  menu.answer(OnClash::take_over);
+  EXPECT_EQ(menu.message(), "confirm must keep this control");
+  ASSERT_NE(menu.question(), nullptr);
+  menu.answer(OnClash::swap);
+  EXPECT_EQ(keys_of("confirm"), "Space");
+}
+
 TEST_F(Menus, TellWhereTheControlIsForSomethingElse) {
   PlaybookDefinition definition = harbour_to_remap();
   definition.contexts[0].bindings.erase(definition.contexts[0].bindings.begin() + 8);

@@ -383,7 +383,7 @@ TEST_F(FingersThatStay, GoOnWithAnotherProfile) {
 
 TEST_F(FingersThatStay, GoOnAfterACapture) {
   const ActionId horn = *stage.hub().playbook().find_action("horn");
-  stage.hub().capture(stage.seat(), {.action = horn, .device = DeviceKind::touch});
+  stage.hub().capture(stage.seat(), {.action = horn});
   stage.wait(10ms);
   expect_pushed(0, 0);
   stage.hub().stop_capture(stage.seat());
@@ -392,7 +392,7 @@ TEST_F(FingersThatStay, GoOnAfterACapture) {
 
 TEST_F(FingersThatStay, AreWhereTheyWentDuringACapture) {
   const ActionId horn = *stage.hub().playbook().find_action("horn");
-  stage.hub().capture(stage.seat(), {.action = horn, .device = DeviceKind::touch});
+  stage.hub().capture(stage.seat(), {.action = horn});
   stage.touch(1, 0.15F, 0.7F);
   stage.lift(2);
   stage.wait(10ms);

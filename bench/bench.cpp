@@ -11,6 +11,7 @@
 #include <nextmove/nextmove.hpp>
 
 #include "by_hand/controls.hpp"
+#include "toml_alone.hpp"
 
 using namespace nextmove;
 
@@ -245,6 +246,38 @@ BENCHMARK(idle_update_next_move)->Arg(1)->Arg(4)->Arg(16);
 BENCHMARK(idle_update_by_hand)->Arg(1)->Arg(4)->Arg(16);
 BENCHMARK(events_in_large_playbook)->Arg(10)->Arg(10'000);
 
+// A playbook with so many actions, each bound to a key with a gesture or shaping of its own; with
+// none, the demo's.
+std::string playbook_text(std::int64_t actions) {
+  if (actions == 0) return to_toml(demo_playbook().definition());
+  PlaybookDefinition book{.title = "Large"};
+  const auto controls = all_controls();
+  for (std::int64_t i = 0; i < actions; ++i) {
+    const std::string name = "action_" + std::to_string(i);
+    book.actions.push_back({.name = name, .label = "Action " + std::to_string(i)});
+    if (i % 50 == 0) book.contexts.push_back({.name = "context_" + std::to_string(i)});
+    BindingDefinition binding{.action = name,
+                              .control = controls[static_cast<std::size_t>(i % 50)].control};
+    if (i % 3 == 0) binding.gesture = {GestureKind::hold, std::chrono::milliseconds{400}};
+    book.contexts.back().bindings.push_back(binding);
+  }
+  return to_toml(book);
+}
+
+void load_playbook_next_move(benchmark::State& state) {
+  const std::string text = playbook_text(state.range(0));
+  for (auto _ : state) benchmark::DoNotOptimize(parse_playbook(text));
+}
+
+void load_playbook_toml_alone(benchmark::State& state) {
+  const std::string text = playbook_text(state.range(0));
+  if (!parse_playbook(text)) std::abort();
+  for (auto _ : state) benchmark::DoNotOptimize(parse_toml_alone(text));
+}
+
+BENCHMARK(load_playbook_next_move)->Arg(0)->Arg(1000);
+BENCHMARK(load_playbook_toml_alone)->Arg(0)->Arg(1000);
+
 // Keeps the fastest of all repetitions: what else the machine does only ever adds to a time.
 class Reporter : public benchmark::BenchmarkReporter {
  public:
@@ -283,6 +316,17 @@ void print_growth(const Reporter& reporter) {
   print_line("10000 bindings", large->second / events, "of 10", small->second / events);
 }
 
+void print_loading(const Reporter& reporter) {
+  std::printf("A playbook loaded, and its TOML only parsed:\n");
+  for (const auto& [actions, label] :
+       {std::pair{"0", "the demo's"}, std::pair{"1000", "1000 actions"}}) {
+    const auto ours = reporter.times.find(std::string{"load_playbook_next_move/"} + actions);
+    const auto parsed = reporter.times.find(std::string{"load_playbook_toml_alone/"} + actions);
+    if (ours == reporter.times.end() || parsed == reporter.times.end()) continue;
+    print_line(label, ours->second, "parsed", parsed->second);
+  }
+}
+
 void print_seats(const Reporter& reporter) {
   const auto one = reporter.times.find("frames_next_move/1");
   const auto four = reporter.times.find("frames_next_move/4");
@@ -318,4 +362,5 @@ int main(int argc, char** argv) {
   print_ratio(reporter, "idle_update", "4", "4 seats", 1);
   print_ratio(reporter, "idle_update", "16", "16 seats", 1);
   print_growth(reporter);
+  print_loading(reporter);
 }

@@ -327,14 +327,17 @@ Result<Playbook> parse_playbook(std::string_view text, std::string_view name) {
     Reader reader;
     PlaybookDefinition definition = reader.read(*parsed);
     result.diagnostics = reader.take_problems();
-    std::vector<Diagnostic> meaning = check(definition);
-    const bool readable = !has_errors(result.diagnostics);
-    // What is odd as a whole may come from what could not be read.
-    if (!readable) {
+    std::vector<Diagnostic> meaning;
+    if (has_errors(result.diagnostics)) {
+      meaning = check(definition);
+      // What is odd as a whole may come from what could not be read.
       std::erase_if(meaning, [](const auto& it) { return it.severity == Severity::warning; });
+    } else {
+      Result<Playbook> made = make_playbook(std::move(definition));
+      meaning = std::move(made.diagnostics);
+      result.value = std::move(made.value);
     }
     result.diagnostics.insert(result.diagnostics.end(), meaning.begin(), meaning.end());
-    if (readable && !has_errors(meaning)) result = make_playbook(std::move(definition));
   }
   files::arrange(result.diagnostics, name, text);
   return result;

@@ -293,49 +293,96 @@ TEST_F(ProfileStore, SeveralProcessesMaySaveAtTheSameTime) {
   EXPECT_EQ(load_profile(path)->file, path);
 }
 
-// Killed at any moment, the file is the last that was said to be saved, or the one that was being
-// saved: whole.
-TEST_F(ProfileStore, AThousandSavesKilledAtRandomMomentsLoseNothing) {
-  std::mt19937 random = support::chance();
-  saving(numbered(0));
-  // However long a save takes here, the kills are spread over it.
-  const auto begin = std::chrono::steady_clock::now();
-  saving(numbered(0));
-  const std::chrono::microseconds::rep longest =
-      (std::chrono::steady_clock::now() - begin) / std::chrono::microseconds{1};
-  std::uniform_int_distribution<std::chrono::microseconds::rep> microseconds{0, 2 * longest};
-  int last = 0;
-  int interrupted = 0;
-  for (int round = 0; round < support::rounds(1000); ++round) {
-    int pipe_ends[2];
-    ASSERT_EQ(::pipe(pipe_ends), 0);
-    const pid_t child = ::fork();
-    if (child == 0) {
-      for (int number = last + 1;; ++number) {
-        save_profile(path, numbered(number));
-        if (::write(pipe_ends[1], &number, sizeof number) < 0) ::_exit(1);
+/// Kills processes that save, at random moments. Killed at any moment, the file is the last that
+/// was said to be saved, or the one that was being saved: whole.
+struct KilledSaves : ProfileStore {
+  /// What a process says: it begins to save this number, or has saved it.
+  struct Word {
+    int number = 0;
+    bool is_saved = false;
+  };
+
+  /// Before each save of a number the process does `prepare(number)`.
+  template <class Prepare>
+  void kill_saves(int rounds, const Prepare& prepare) {
+    std::mt19937 random = support::chance();
+    saving(numbered(0));
+    // However long a save takes here, the kills are spread over it.
+    const auto begin = std::chrono::steady_clock::now();
+    saving(numbered(0));
+    const std::chrono::microseconds::rep longest =
+        (std::chrono::steady_clock::now() - begin) / std::chrono::microseconds{1};
+    std::uniform_int_distribution<std::chrono::microseconds::rep> microseconds{0, 2 * longest};
+    for (int round = 0; round < rounds; ++round) {
+      int pipe_ends[2];
+      ASSERT_EQ(::pipe(pipe_ends), 0);
+      const pid_t child = ::fork();
+      if (child == 0) save_on_and_on(pipe_ends[1], prepare);
+      ::close(pipe_ends[1]);
+      // However busy the machine is, a first save is done by now, and others are under way.
+      while (!hear(pipe_ends[0])) ASSERT_TRUE(is_heard_);
+      ::usleep(static_cast<useconds_t>(microseconds(random)));
+      ::kill(child, SIGKILL);
+      ::waitpid(child, nullptr, 0);
+      do hear(pipe_ends[0]);
+      while (is_heard_);
+      ::close(pipe_ends[0]);
+      if (has(".backup")) {
+        ASSERT_FALSE(fs::equivalent(path, path + ".backup")) << "damage would take both";
       }
+      const Result<Profile> loaded = load_profile(path);
+      ASSERT_EQ(loaded->file, path) << "round " << round;
+      const bool is_old = *loaded == numbered(saved_);
+      ASSERT_TRUE(is_old || *loaded == numbered(begun_)) << "round " << round;
+      interrupted_ += has(".new") || !is_old ? 1 : 0;
+      if (!is_old) saved_ = begun_;
     }
-    ::close(pipe_ends[1]);
-    // However busy the machine is, the first save is done by now, and others are under way.
-    ASSERT_EQ(::read(pipe_ends[0], &last, sizeof last), static_cast<ssize_t>(sizeof last));
-    ::usleep(static_cast<useconds_t>(microseconds(random)));
-    ::kill(child, SIGKILL);
-    ::waitpid(child, nullptr, 0);
-    for (int number = 0; ::read(pipe_ends[0], &number, sizeof number) == sizeof number;) {
-      last = number;
-    }
-    ::close(pipe_ends[0]);
-    ASSERT_FALSE(fs::equivalent(path, path + ".backup")) << "damage would take both";
-    const Result<Profile> loaded = load_profile(path);
-    ASSERT_EQ(loaded->file, path) << "round " << round;
-    const bool is_old = *loaded == numbered(last);
-    ASSERT_TRUE(is_old || *loaded == numbered(last + 1)) << "round " << round;
-    interrupted += has(".new") || !is_old ? 1 : 0;
-    last += is_old ? 0 : 1;
+    std::printf("%d saves, %d of them interrupted midway\n", saved_, interrupted_);
+    EXPECT_GT(interrupted_, 0) << "the kills never met a save";
   }
-  std::printf("%d saves, %d of them interrupted midway\n", last, interrupted);
-  EXPECT_GT(interrupted, 0) << "the kills never met a save";
+
+ private:
+  template <class Prepare>
+  [[noreturn]] void save_on_and_on(int pipe, const Prepare& prepare) const {
+    const auto say = [&](Word word) {
+      if (::write(pipe, &word, sizeof word) < 0) ::_exit(1);
+    };
+    for (int number = begun_ + 1;; ++number) {
+      prepare(number);
+      say({number, false});
+      if (save_profile(path, numbered(number)).empty()) say({number, true});
+    }
+  }
+
+  // The next word; whether it says that something is saved.
+  bool hear(int pipe) {
+    Word word;
+    is_heard_ = ::read(pipe, &word, sizeof word) == sizeof word;
+    if (!is_heard_) return false;
+    (word.is_saved ? saved_ : begun_) = word.number;
+    return word.is_saved;
+  }
+
+  int begun_ = 0;
+  int saved_ = 0;
+  bool is_heard_ = true;
+  int interrupted_ = 0;
+};
+
+TEST_F(KilledSaves, AThousandAtRandomMomentsLoseNothing) {
+  kill_saves(support::rounds(1000), [](int) {});
+}
+
+TEST_F(KilledSaves, NorDoTheyOnADiskThatIsFullNowAndThen) {
+  if (::mount("tmpfs", folder.c_str(), "tmpfs", 0, "size=64k") != 0) {
+    GTEST_SKIP() << "needs the right to mount a disk";
+  }
+  kill_saves(support::rounds(300), [&](int number) {
+    std::ofstream rest{folder / "rest"};
+    if (number % 2 == 0) return;
+    for (int i = 0; i < 100 && rest.flush(); ++i) rest << std::string(1000, 'x');
+  });
+  ::umount2(folder.c_str(), MNT_DETACH);
 }
 
 }  // namespace

@@ -33,7 +33,7 @@ namespace nextmove {
 /// Paths count from the folder of `file`. With any error there is no value. A name that no icon has
 /// is an error with the nearest, and so is a cell beyond the last row, or more than 1 000 000
 /// pixels away. A family that is not `known` is a warning, and so are two controls with one picture
-/// of an atlas or a sheet, unless they are left and right of the same. At most 1 MiB.
+/// of an atlas or a sheet, unless both are Shift, or Control, Alt or Meta. At most 1 MiB.
 Result<IconTheme> parse_icon_theme(std::string_view text, const std::string& file = {},
                                    const Families& known = {});
 

@@ -96,7 +96,7 @@ struct Profile {
   /// Entries of a profile file that this version of the library cannot read, as they stand there:
   /// they are written back.
   std::vector<std::string> unread{};
-  /// What it was read from, for messages; equal or not, profiles say the same.
+  /// What it was read from, for messages. Two that differ in it alone are equal.
   std::string file{};
 
   bool is_empty() const {

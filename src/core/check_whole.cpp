@@ -1,3 +1,4 @@
+// What is odd as a whole, and how it is told.
 #include "check_whole.hpp"
 
 #include <algorithm>

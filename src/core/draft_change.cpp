@@ -1,3 +1,4 @@
+// What comes of an attempt to change a draft.
 #include "draft_change.hpp"
 
 #include <algorithm>

@@ -1,3 +1,4 @@
+// Clashes that a player wants, noted in the remaps; and those that came without being wanted.
 #include "wishes.hpp"
 
 #include <algorithm>

@@ -1,3 +1,4 @@
+// Every reader, fed with what anybody might have written.
 #include <string>
 
 #include <nextmove/files.hpp>

@@ -1,3 +1,4 @@
+// What `check --icons` looks at and prints.
 #include "check_icons.hpp"
 
 #include <array>

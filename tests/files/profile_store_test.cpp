@@ -1,4 +1,5 @@
 // Saving and loading profiles, with everything going wrong that can.
+#include <algorithm>
 #include <chrono>
 #include <csignal>
 #include <cstdio>
@@ -310,9 +311,12 @@ struct KilledSaves : ProfileStore {
     // However long a save takes here, the kills are spread over it.
     const auto begin = std::chrono::steady_clock::now();
     saving(numbered(0));
-    const std::chrono::microseconds::rep longest =
-        (std::chrono::steady_clock::now() - begin) / std::chrono::microseconds{1};
-    std::uniform_int_distribution<std::chrono::microseconds::rep> microseconds{0, 2 * longest};
+    const auto longest = std::min(std::chrono::duration_cast<std::chrono::microseconds>(
+                                      std::chrono::steady_clock::now() - begin),
+                                  std::chrono::microseconds{50'000});
+    std::uniform_int_distribution<useconds_t> microseconds{
+        0, static_cast<useconds_t>(2 * longest.count())};
+    std::uniform_int_distribution<int> some{0, 20};
     for (int round = 0; round < rounds; ++round) {
       int pipe_ends[2];
       ASSERT_EQ(::pipe(pipe_ends), 0);
@@ -321,7 +325,16 @@ struct KilledSaves : ProfileStore {
       ::close(pipe_ends[1]);
       // However busy the machine is, a first save is done by now, and others are under way.
       while (!hear(pipe_ends[0])) ASSERT_TRUE(is_heard_);
-      ::usleep(static_cast<useconds_t>(microseconds(random)));
+      if (round % 2 == 0) {
+        ::usleep(microseconds(random));
+      } else {
+        // Little of the time of a save goes by while its file is being written.
+        const auto end = std::chrono::steady_clock::now() + 10 * longest;
+        while (!has(".new") && std::chrono::steady_clock::now() < end) {
+        }
+        for (int looks = some(random); looks > 0 && has(".new"); --looks) {
+        }
+      }
       ::kill(child, SIGKILL);
       ::waitpid(child, nullptr, 0);
       do hear(pipe_ends[0]);

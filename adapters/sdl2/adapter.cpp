@@ -168,10 +168,74 @@ class Adapter::Implementation {
   bool window(Time time, const SDL_WindowEvent& event) {
     switch (event.event) {
       case SDL_WINDOWEVENT_FOCUS_LOST: hub_.release_all(time); return true;
-      case SDL_WINDOWEVENT_SIZE_CHANGED:
-      case SDL_WINDOWEVENT_FOCUS_GAINED: measure(event.windowID); return true;
+      case SDL_WINDOWEVENT_FOCUS_GAINED:
+        measure(event.windowID);
+        take_up_all(time);
+        return true;
+      case SDL_WINDOWEVENT_SIZE_CHANGED: measure(event.windowID); return true;
       default: return false;
     }
+  }
+
+  // Of the keys that are down when the focus comes back SDL tells of modifiers only. What else its
+  // keyboard has down then was pressed since, and that press is still to come.
+  void take_up_all(Time time) {
+    const Uint8* const keys = SDL_GetKeyboardState(nullptr);
+    for (int i = SDL_SCANCODE_LCTRL; i <= SDL_SCANCODE_RGUI; ++i) {
+      take_up(time, keyboard_, from_scancode(static_cast<SDL_Scancode>(i)), keys[i]);
+    }
+    const Uint32 buttons = SDL_GetMouseState(nullptr, nullptr);
+    for (Uint8 i = SDL_BUTTON_LEFT; i <= SDL_BUTTON_X2; ++i) {
+      const bool is_down = (buttons & SDL_BUTTON(i)) != 0;
+      if (is_down && !will_be_clicked(i)) take_up(time, mouse_, from_mouse_button(i), 1);
+    }
+    for (Pad& pad : pads_) take_up(time, pad);
+  }
+
+  static bool will_be_clicked(Uint8 button) {
+    std::array<SDL_Event, 16> clicks;
+    const int count = SDL_PeepEvents(clicks.data(), static_cast<int>(clicks.size()), SDL_PEEKEVENT,
+                                     SDL_MOUSEBUTTONDOWN, SDL_MOUSEBUTTONDOWN);
+    return std::any_of(clicks.begin(), clicks.begin() + std::max(count, 0),
+                       [&](const SDL_Event& it) { return it.button.button == button; });
+  }
+
+  void take_up(Time time, Pad& pad) {
+    for (Uint8 i = 0; i < SDL_CONTROLLER_BUTTON_MAX; ++i) {
+      const auto button = static_cast<SDL_GameControllerButton>(i);
+      take_up(time, pad.device, from_pad_button(i),
+              SDL_GameControllerGetButton(pad.controller, button));
+    }
+    const auto axis = [&](SDL_GameControllerAxis which) {
+      return is_known(pad, which) ? axis_value(SDL_GameControllerGetAxis(pad.controller, which))
+                                  : 0.0F;
+    };
+    pad.sticks = {
+        Vec2{axis(SDL_CONTROLLER_AXIS_LEFTX), -axis(SDL_CONTROLLER_AXIS_LEFTY)},
+        Vec2{axis(SDL_CONTROLLER_AXIS_RIGHTX), -axis(SDL_CONTROLLER_AXIS_RIGHTY)},
+    };
+    take_up(time, pad.device, Control::PadLeftStick, pad.sticks[0].x, pad.sticks[0].y);
+    take_up(time, pad.device, Control::PadRightStick, pad.sticks[1].x, pad.sticks[1].y);
+    take_up(time, pad.device, Control::PadLeftTrigger,
+            std::max(axis(SDL_CONTROLLER_AXIS_TRIGGERLEFT), 0.0F));
+    take_up(time, pad.device, Control::PadRightTrigger,
+            std::max(axis(SDL_CONTROLLER_AXIS_TRIGGERRIGHT), 0.0F));
+  }
+
+  // Until a pad has told where an axis is, SDL says the middle, at which a trigger is half pressed.
+  static bool is_known(const Pad& pad, SDL_GameControllerAxis which) {
+    const SDL_GameControllerButtonBind bind =
+        SDL_GameControllerGetBindForAxis(pad.controller, which);
+    if (bind.bindType != SDL_CONTROLLER_BINDTYPE_AXIS) return true;
+    Sint16 first = 0;
+    return SDL_JoystickGetAxisInitialState(SDL_GameControllerGetJoystick(pad.controller),
+                                           bind.value.axis, &first) == SDL_TRUE;
+  }
+
+  // What is at rest needs no telling: the hub thinks so anyway.
+  void take_up(Time time, DeviceId device, Control control, float x, float y = 0) {
+    if (control == Control::none || (x == 0 && y == 0)) return;
+    hub_.take_up({time, device, control, x, y});
   }
 
   Vec2 measure(Uint32 window_id) {
@@ -273,6 +337,8 @@ class Adapter::Implementation {
     const SDL_JoystickID instance =
         SDL_JoystickInstanceID(SDL_GameControllerGetJoystick(controller));
     pads_.push_back({controller, instance, hub_.plug(describe(controller), time)});
+    SDL_GameControllerUpdate();  // what it holds is known only then
+    take_up(time, pads_.back());
   }
 
   void unplug(SDL_JoystickID instance, Time time) {

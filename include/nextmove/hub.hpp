@@ -169,6 +169,13 @@ class Hub {
   /// device that was never plugged in; of one that is unplugged it is a doubt.
   void feed(const Event& event);
 
+  /// Takes in how a button, a trigger or a stick stands that nobody operated just now: when its
+  /// device is plugged in, or when the window has the focus again. update works it off in its turn.
+  /// Axes and vectors go on with it; a button that is down waits for a fresh press, seats nobody
+  /// and is not captured. What cannot be is a complaint, as for feed; so are other controls: what
+  /// moves is nowhere, places are told as events, and a finger counts when it lands.
+  void take_up(const Event& standing);
+
   /// At `now`, everything that any device holds is released: the window lost the focus, say. A
   /// control counts again when it is next operated.
   void release_all(Time now);

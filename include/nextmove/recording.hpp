@@ -158,6 +158,14 @@ struct TypingSet {
   bool is_typing = true;
   friend bool operator==(const TypingSet&, const TypingSet&) = default;
 };
+struct TakenUp {  ///< see Hub::take_up
+  Time time{};
+  DeviceId device = DeviceId::none;
+  Control control = Control::none;
+  float x = 0;
+  float y = 0;
+  friend bool operator==(const TakenUp&, const TakenUp&) = default;
+};
 struct LongestStepSet {  ///< see Hub::set_longest_step
   Time time{};
   Duration longest{};
@@ -172,7 +180,7 @@ struct Updated {
 using AnyStep = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left,
                              SwitchedTo, Muted, Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo,
                              ProfileSet, CaptureBegun, CaptureStopped, Reserved, Freed, Swapped,
-                             PartSet, Resized, TypingSet, LongestStepSet, Updated>;
+                             PartSet, Resized, TypingSet, TakenUp, LongestStepSet, Updated>;
 
 /// One thing that happened to a hub; std::visit and std::get_if look into it. A class of its own,
 /// so that who passes steps on need not compile how each of them is copied.

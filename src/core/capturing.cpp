@@ -134,6 +134,14 @@ void Capturing::hear(const Event& event) {
   known->values[source] = value;
 }
 
+void Capturing::take_up(const Event& event) {
+  const Vec2 value = {event.x, event.y};
+  if (size_of(value) < at_rest) return hear(event);
+  Known& known = *find(event.device);
+  known.values[source_of(event.control)] = value;
+  known.is_armed[source_of(event.control)] = false;
+}
+
 void Capturing::hear_level(Known& known, Source source, Vec2 value) {
   const bool is_down = std::any_of(pressed_.begin(), pressed_.end(), [&](const Pressed& it) {
     return it.device == known.device && it.source == source;

@@ -41,6 +41,8 @@ class Capturing {
   void hear(const Event& event);
   /// Somebody else's did, or one that is shared, where the control is another's.
   void hear_somebody_else(const Event& event);
+  /// One of the seat's devices has a control that stands so. See Hub::take_up.
+  void take_up(const Event& event);
   /// Every control goes to rest.
   void release_all();
 

@@ -60,4 +60,19 @@ std::string wrong_device(Control control, DeviceKind kind, const std::string& la
          ", and " + label + " is " + a(kind);
 }
 
+bool stands(Control control) {
+  const ControlInfo& its = info(control);
+  const bool has_form = its.form == ControlForm::button || its.form == ControlForm::trigger ||
+                        its.form == ControlForm::stick;
+  return has_form && its.device != DeviceKind::touch;
+}
+
+std::string stands_nowhere(Control control) {
+  const ControlInfo& its = info(control);
+  const std::string name{its.name};
+  if (its.device == DeviceKind::touch) return name + " counts when the finger lands; feed it then";
+  if (its.form == ControlForm::position) return name + " is where it was told last; feed it";
+  return name + " moves, and stands nowhere; feed it when it has moved";
+}
+
 }  // namespace nextmove::core

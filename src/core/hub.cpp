@@ -262,6 +262,10 @@ void Hub::feed(const Event& event) {
   state_->feed(event);
 }
 
+void Hub::take_up(const Event& standing) {
+  state_->take_up(standing);
+}
+
 void Hub::release_all(Time now) {
   if (!state_->is_open("Hub::release_all")) return;
   state_->report(ReleasedAll{now});

@@ -78,7 +78,7 @@ bool HubState::may_update(Time now) const {
 
 void HubState::feed_slowly(const Event& event) {
   const bool is_sound = fits(event, seating.kind_of(event.device)) && event.time >= Time::zero();
-  if (!is_sound) return tell_fault(event);
+  if (!is_sound) return tell_fault(event, "Hub::feed");
   const bool is_unusual = phase == Phase::events || journal.is_telling();
   if (is_unusual && !is_open("Hub::feed")) return;
   if (seating.is_anybody_typing() && seating.is_text(event)) return;
@@ -86,8 +86,20 @@ void HubState::feed_slowly(const Event& event) {
   queue.push(event);
 }
 
-void HubState::tell_fault(const Event& event) const {
-  constexpr std::string_view call = "Hub::feed";
+void HubState::take_up(const Event& event) {
+  constexpr std::string_view call = "Hub::take_up";
+  const bool is_sound = fits(event, seating.kind_of(event.device)) && event.time >= Time::zero();
+  if (!is_sound) return tell_fault(event, call);
+  if (!stands(event.control)) {
+    return complain(ComplaintKind::wrong_event, call, stands_nowhere(event.control));
+  }
+  if (!is_open(call)) return;
+  if (seating.is_anybody_typing() && seating.is_text(event)) return;
+  report(TakenUp{event.time, event.device, event.control, event.x, event.y});
+  queue.push(turned_standing(event));
+}
+
+void HubState::tell_fault(const Event& event, std::string_view call) const {
   const std::string fault = fault_of(event);
   if (!fault.empty()) return complain(ComplaintKind::wrong_event, call, fault);
   if (!is_plugged(event.device, call)) return;

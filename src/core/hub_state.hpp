@@ -18,6 +18,13 @@ namespace nextmove::core {
 // The queue holds plain events. What else must wait for its time is told by a control of its own.
 inline constexpr Control unplugging{0xfffe};
 inline constexpr Control releasing_all{0xffff};
+inline constexpr Control first_standing{0x8000};  // and what follows: how a control stands
+
+/// What is taken up, as the queue holds it; and the other way round.
+inline Event turned_standing(Event event) {
+  event.control = static_cast<Control>(static_cast<unsigned>(event.control) ^ unsigned{0x8000});
+  return event;
+}
 
 /// What an update is doing.
 enum class Phase : std::uint8_t { idle, events, readings, handlers };
@@ -39,7 +46,7 @@ class HubState {
   }
 
   void work_off(const Event& event) {
-    if (event.control >= unplugging) [[unlikely]]
+    if (event.control >= first_standing) [[unlikely]]
       return work_off_more(event);
     const Listeners& listeners = seating.listeners(event.device);
     if (listeners.is_watched && !seating.lets_through(event)) return;
@@ -50,8 +57,10 @@ class HubState {
   [[gnu::noinline]] void work_off_more(const Event& event) {
     if (event.control == unplugging) {
       seating.unplug(event.device, event.time);
-    } else {
+    } else if (event.control == releasing_all) {
       seating.release_all(event.time);
+    } else {
+      seating.take_up(turned_standing(event));
     }
   }
 
@@ -62,6 +71,8 @@ class HubState {
       return queue.append(event);
     feed_slowly(event);
   }
+
+  void take_up(const Event& event);
 
   // Where one of these is false, `call` has been complained of (hub_state.cpp).
 
@@ -97,7 +108,7 @@ class HubState {
   /// An event that must do more than wait behind the others.
   [[gnu::noinline]] void feed_slowly(const Event& event);
   /// An event that no device of the hub says: why not.
-  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event) const;
+  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event, std::string_view call) const;
   [[gnu::cold, gnu::noinline]] void tell_stuck(Time now) const;
 };
 

@@ -4,6 +4,7 @@
 #include <nextmove/recording.hpp>
 
 #include "capturing.hpp"
+#include "event_faults.hpp"
 #include "seat_state.hpp"
 
 namespace nextmove {
@@ -263,6 +264,10 @@ void Replay::play(const Step& step) {
             Event current = event;
             current.device = current_id(event.device);
             if (can_be(current, hub_)) hub_.feed(current);
+          },
+          [&](const TakenUp& it) {
+            const Event standing{it.time, current_id(it.device), it.control, it.x, it.y};
+            if (can_be(standing, hub_) && core::stands(it.control)) hub_.take_up(standing);
           },
           [&](const Plugged& it) { ids_.emplace_back(it.id, hub_.plug(it.device, it.time)); },
           [&](const Unplugged& it) {

@@ -122,6 +122,17 @@ void SeatState::hear(Slot& slot, const Event& event) {
   route(slot, source, value, Cause::operated);
 }
 
+void SeatState::take_up(Slot& slot, const Event& event) {
+  if (event.time >= next_due_) complete_gestures(event.time);
+  begin_event(event.time);
+  const Source source = source_of(event.control);
+  const Vec2 value = {event.x, event.y};
+  if (wires_.bundle(source).has_with_controls) operate_with_controls(slot, source, value);
+  route(slot, source, value, Cause::rewired);
+  settle_rewired_flows();
+  look_for_pointers();
+}
+
 [[gnu::noinline]] void SeatState::operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value,
                                           Cause cause) {
   for (const Wire& wire : bundle) operate(slot, wire, value, cause);

@@ -66,6 +66,8 @@ class SeatState {
 
   /// A control of one of the seat's devices has a new value.
   void hear(Slot& slot, const Event& event);
+  /// Likewise, but nobody has operated it just now: as when it comes to be heard.
+  void take_up(Slot& slot, const Event& event);
   /// How large the window is, in any unit, and which part of it is the seat's own: there its touch
   /// zones lie, and there its places are.
   void set_screen(Vec2 window, Area part);

@@ -103,6 +103,8 @@ class Seating {
   /// Whether the seats may hear an event of a device that is watched. One that is a join press
   /// seats somebody instead, and one of a seat that captures goes there.
   bool lets_through(const Event& event);
+  /// A control stands so, though nobody has operated it just now. See Hub::take_up.
+  void take_up(const Event& event);
 
   void begin_capture(Seat& seat, CaptureRequest request);
   void stop_capture(Seat& seat);
@@ -180,10 +182,12 @@ class Seating {
   void find_number(DeviceId id);
   void find_waiting(Seat& seat);
   Seat* longest_waiting() const;
+  bool is_swallowed(const Event& event);
 
   // Capturing (seating_captures.cpp)
   Capturing* capturing(const Seat& seat);
   const Capturing* capturing(const Seat& seat) const;
+  bool is_capturing(const SeatState& seat) const;
   bool hear_captures(const Event& event);
   void time_out_captures(Time until);
   void end_captures(Time time);

@@ -17,6 +17,11 @@ const Capturing* Seating::capturing(const Seat& seat) const {
   return found == captures_.end() ? nullptr : &found->capturing;
 }
 
+bool Seating::is_capturing(const SeatState& seat) const {
+  return std::any_of(captures_.begin(), captures_.end(),
+                     [&](const auto& active) { return &active.seat->state() == &seat; });
+}
+
 // What its controls say, by source; nothing for a touch screen that nobody has.
 std::span<const Vec2> Seating::values_of(DeviceId id) const {
   const KnownDevice& place = at(id);
@@ -71,9 +76,7 @@ bool Seating::hear_captures(const Event& event) {
     is_for_others = false;
   }
   for (const Listener& listener : place.listeners) {
-    const bool is_deaf = std::any_of(captures_.begin(), captures_.end(), [&](const auto& active) {
-      return &active.seat->state() == listener.seat;
-    });
+    const bool is_deaf = is_capturing(*listener.seat);
     if (is_for_others && !is_deaf) listener.seat->hear(*listener.slot, event);
   }
   end_captures(event.time);

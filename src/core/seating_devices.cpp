@@ -166,22 +166,41 @@ bool Seating::lets_through(const Event& event) {
   time_out_captures(event.time);
   KnownDevice& place = at(event.device);
   if (!place.is_plugged) return false;
-  const Source source = source_of(event.control);
-  const auto swallowed = std::find(place.swallowed.begin(), place.swallowed.end(), source);
-  if (swallowed != place.swallowed.end()) {
-    if (is_released(event)) {
-      place.swallowed.erase(swallowed);
-      watch(event.device);
-    }
-    return false;
-  }
+  if (is_swallowed(event)) return false;
   if (!captures_.empty() && !hear_captures(event)) return false;
   if (rules_.joining != Joining::off && is_join_press(event) && join_by_press(event)) {
     return false;
   }
   if (!place.owners.empty()) return true;
-  if (!place.values.empty()) place.values[source] = {event.x, event.y};
+  if (!place.values.empty()) place.values[source_of(event.control)] = {event.x, event.y};
   return false;
+}
+
+void Seating::take_up(const Event& event) {
+  time_out_captures(event.time);
+  KnownDevice& place = at(event.device);
+  if (!place.is_plugged || is_swallowed(event)) return;
+  for (ActiveCapture& active : captures_) {
+    if (has(place, active.seat)) active.capturing.take_up(event);
+  }
+  for (const Listener& listener : place.listeners) {
+    if (!is_capturing(*listener.seat)) listener.seat->take_up(*listener.slot, event);
+  }
+  end_captures(event.time);
+  if (place.owners.empty()) place.values[source_of(event.control)] = {event.x, event.y};
+}
+
+// Once it is released, it is heard again.
+bool Seating::is_swallowed(const Event& event) {
+  KnownDevice& place = at(event.device);
+  const Source source = source_of(event.control);
+  const auto swallowed = std::find(place.swallowed.begin(), place.swallowed.end(), source);
+  if (swallowed == place.swallowed.end()) return false;
+  if (is_released(event)) {
+    place.swallowed.erase(swallowed);
+    watch(event.device);
+  }
+  return true;
 }
 
 // A touch screen keeps no values: there each finger that lands is a press.

@@ -192,7 +192,11 @@ class LineReader {
 
   Step step() {
     const Time at = time();
-    if (has("control")) return event(at);
+    if (has("control")) {
+      const Event it = event(at);
+      if (!truth("taken_up")) return it;
+      return TakenUp{at, it.device, it.control, it.x, it.y};
+    }
     if (has("update")) return Updated{at};
     if (has("plug")) return Plugged{at, id("plug"), device()};
     if (has("unplug")) return Unplugged{at, id("unplug")};

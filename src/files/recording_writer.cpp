@@ -132,6 +132,9 @@ std::string fields(const Resized& it) {
 std::string fields(const TypingSet& it) {
   return fmt::format(R"("typing":{},"seat":{})", it.is_typing, json_text(it.seat));
 }
+std::string fields(const TakenUp& it) {
+  return fields(Event{it.time, it.device, it.control, it.x, it.y}) + R"(,"taken_up":true)";
+}
 std::string fields(const LongestStepSet& it) {
   return longest_step_text(it.longest);
 }

@@ -87,7 +87,8 @@ void play_everything(Hub& hub, Seat& seat, std::mt19937& random, Time& now) {
     const bool is_single = info.form == ControlForm::button || info.form == ControlForm::trigger;
     event.x = info.form == ControlForm::button ? static_cast<float>(below(2)) : value();
     if (!is_single) event.y = value();
-    hub.feed(event);
+    const bool stands = is_single && info.device != DeviceKind::touch && below(8) == 0;
+    stands ? hub.take_up(event) : hub.feed(event);
     const auto context = ContextId{static_cast<std::uint16_t>(below(4))};
     const auto mute = MuteId{static_cast<std::uint16_t>(below(2))};
     switch (below(12)) {

@@ -130,6 +130,10 @@ TEST_F(Said, OfHubCallsFromAnInterceptor) {
       {"stop_capture", [&] { hub.stop_capture(tug); }},
       {"reserve", [&] { hub.reserve(tug); }},
       {"release_all", [&] { hub.release_all(0ms); }},
+      {"take_up",
+       [&] {
+         hub.take_up({0ms, pad, PadSouth, 1});
+       }},
       {"set_typing", [&] { hub.set_typing(tug); }},
       {"set_longest_step", [&] { hub.set_longest_step(1s); }},
       {"set_window", [&] { hub.set_window(1, 1); }},
@@ -259,6 +263,40 @@ TEST_F(Said, OfEventsThatNoDeviceSays) {
         "Hub::feed: an event of KeyW is of -5000 us, before the time begins"},
        {[](Said& s) { s.feed(s.keyboard, PadSouth, 1); },
         "Hub::feed: PadSouth is a control of a gamepad, and keyboard 1 is a keyboard"}});
+  tug.enter("helm");
+  hub.update(2ms);
+  EXPECT_TRUE(tug.changes().empty());
+}
+
+TEST_F(Said, OfWhatCannotBeTakenUp) {
+  expect(ComplaintKind::wrong_event,
+         {{[](Said& s) {
+             s.hub.take_up({0ms, s.pad, PadLeftStick, 2});
+           },
+           "Hub::take_up: an event of PadLeftStick has x = 2, and goes from -1 to 1"},
+          {[](Said& s) {
+             s.hub.take_up({0ms, s.pad, PadLeftStickX, 1});
+           },
+           "Hub::take_up: PadLeftStickX is part of PadLeftStick; feed PadLeftStick, with x and y"},
+          {[](Said& s) {
+             s.hub.take_up({0ms, s.keyboard, PadSouth, 1});
+           },
+           "Hub::take_up: PadSouth is a control of a gamepad, and keyboard 1 is a keyboard"},
+          {[](Said& s) {
+             const DeviceId mouse = s.hub.plug({DeviceKind::mouse, "mouse"}, 0ms);
+             s.hub.take_up({0ms, mouse, Wheel, 0, 1});
+           },
+           "Hub::take_up: Wheel moves, and stands nowhere; feed it when it has moved"},
+          {[](Said& s) {
+             const DeviceId mouse = s.hub.plug({DeviceKind::mouse, "mouse"}, 0ms);
+             s.hub.take_up({0ms, mouse, MousePosition, 0, 1});
+           },
+           "Hub::take_up: MousePosition is where it was told last; feed it"},
+          {[](Said& s) {
+             const DeviceId screen = s.hub.plug({DeviceKind::touch, "screen"}, 0ms);
+             s.hub.take_up({0ms, screen, Finger1, 1});
+           },
+           "Hub::take_up: Finger1 counts when the finger lands; feed it then"}});
   tug.enter("helm");
   hub.update(2ms);
   EXPECT_TRUE(tug.changes().empty());

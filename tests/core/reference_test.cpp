@@ -22,6 +22,7 @@ constexpr std::array kinds = {DeviceKind::keyboard, DeviceKind::mouse, DeviceKin
 
 enum class What {
   event,
+  take_up,
   update,
   enter,
   leave,
@@ -49,12 +50,12 @@ struct Line {
 using Story = std::vector<Line>;
 
 std::string to_string(const Line& line) {
-  constexpr std::array words = {"event",      "update",      "enter",  "leave",
-                                "switch to",  "hold to",     "mute",   "unmute",
-                                "take press", "release all", "replug", "typing"};
+  constexpr std::array words = {"event",       "take up", "update", "enter",  "leave",
+                                "switch to",   "hold to", "mute",   "unmute", "take press",
+                                "release all", "replug",  "typing"};
   std::string text = std::to_string(line.time.count() / 1000) +
                      " ms: " + words[static_cast<std::size_t>(line.what)] + ' ' + line.name;
-  if (line.what == What::event || line.what == What::replug) {
+  if (line.what <= What::take_up || line.what == What::replug) {
     text += "device " + std::to_string(line.device) + ' ' + std::string{to_string(line.control)} +
             ' ' + std::to_string(line.value.x) + ' ' + std::to_string(line.value.y);
   }
@@ -69,7 +70,7 @@ class Teller {
     Story story = {{.what = What::enter, .name = "context0"}};
     while (events > 0) {
       story.push_back(line());
-      events -= story.back().what == What::event ? 1 : 0;
+      events -= story.back().what <= What::take_up ? 1 : 0;
     }
     return story;
   }
@@ -125,7 +126,10 @@ class Teller {
       case DeviceKind::mouse: line.control = one_of(mice); break;
       default: line.control = one_of(pads);
     }
-    line.value = value_of(info(line.control).form);
+    const ControlForm form = info(line.control).form;
+    line.value = value_of(form);
+    const bool stands = form != ControlForm::displacement && form != ControlForm::position;
+    if (stands && below(20) == 0) line.what = What::take_up;
     return line;
   }
 
@@ -170,14 +174,20 @@ class SideBySide {
     model_.plug(ids_[device], kinds[device]);
   }
 
+  Event event_of(const Line& line) const {
+    return {line.time, ids_[line.device], line.control, line.value.x, line.value.y};
+  }
+
   std::string play(const Line& line) {
     switch (line.what) {
-      case What::event: {
-        const Event event{line.time, ids_[line.device], line.control, line.value.x, line.value.y};
-        hub_.feed(event);
-        model_.feed(event);
+      case What::event:
+        hub_.feed(event_of(line));
+        model_.feed(event_of(line));
         break;
-      }
+      case What::take_up:
+        hub_.take_up(event_of(line));
+        model_.take_up(event_of(line));
+        break;
       case What::update:
         hub_.update(line.time);
         model_.update(line.time);

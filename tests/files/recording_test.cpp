@@ -58,6 +58,7 @@ Recording every_kind_of_step() {
            Resized{2600ms, 1920, 1080.5F},
            TypingSet{2650ms, "port tug", true},
            TypingSet{2660ms, "port tug", false},
+           TakenUp{2670ms, pad, Control::PadLeftStick, -0.1F, 0.5F},
            LongestStepSet{2700ms, 100ms},
            LongestStepSet{2800ms, Duration::max()},
            ReleasedAll{3s},

@@ -137,6 +137,7 @@ class Caller {
     }
     if (choices_.below(8) != 0 && !is_valid(event)) event.y = 0;
     if (choices_.below(8) != 0 && !is_valid(event)) event.x = choices_.flag() ? 1.0F : 0.0F;
+    if (choices_.below(8) == 1) return hub_.take_up(event);
     hub_.feed(event);
   }
 
@@ -223,7 +224,9 @@ class Caller {
         Seat* at = choices_.flag() ? &seat() : nullptr;
         const JoinAnswer could = hub_.can_join(wanted, with, at);
         const JoinAnswer did = hub_.join(wanted, with, at);
-        require(static_cast<bool>(could) == static_cast<bool>(did), "who can join joins");
+        // An interceptor may ask, and seats nobody.
+        require(is_within_ || static_cast<bool>(could) == static_cast<bool>(did),
+                "who can join joins");
         return;
       }
       case 4: return hub_.leave(seat());

@@ -99,15 +99,65 @@ TEST_F(Adapter, LosingTheFocusReleasesEverything) {
   Display::hands({"keydown", "w", "keydown", "space"});
   pump();
   ASSERT_TRUE(seat.read(horn).held);
-  SDL_Window* other = SDL_CreateWindow("another", 700, 0, 200, 200, SDL_WINDOW_SHOWN);
-  SDL_SetWindowInputFocus(other);
-  pump(400);
+  lose_focus();
   EXPECT_FALSE(seat.read(horn).held);
   EXPECT_EQ(seat.read(steer).value, (Vec2{0, 0}));
   Display::hands({"keyup", "w", "keyup", "space"});
+  regain_focus();
+  EXPECT_EQ(seat.read(steer).value, (Vec2{0, 0}));
+}
+
+TEST_F(Adapter, AModifierThatIsDownWhenTheFocusComesBackIsNoPress) {
+  std::vector<Control> standing;
+  lose_focus();
+  const ListenerId listener = hub.on_step([&](const Step& step) {
+    if (const auto* it = std::get_if<TakenUp>(&step)) standing.push_back(it->control);
+  });
+  Display::hands({"keydown", "shift"});
+  regain_focus();
+  hub.remove_listener(listener);
+  Display::hands({"keyup", "shift"});
   pump();
-  SDL_DestroyWindow(other);
+  EXPECT_EQ(standing, std::vector{Control::ShiftLeft});
+}
+
+TEST_F(Adapter, APressThatComesWithTheFocusIsAPress) {
+  for (const auto& [down, up] : {std::pair<std::vector<std::string>, std::vector<std::string>>{
+                                     {"keydown", "space"}, {"keyup", "space"}},
+                                 {{"mousedown", "1"}, {"mouseup", "1"}}}) {
+    std::vector<Control> standing;
+    const ListenerId listener = hub.on_step([&](const Step& step) {
+      if (const auto* it = std::get_if<TakenUp>(&step)) standing.push_back(it->control);
+    });
+    Display::hands(down);
+    SDL_PumpEvents();
+    SDL_Event focus{};
+    focus.type = SDL_WINDOWEVENT;
+    focus.window.event = SDL_WINDOWEVENT_FOCUS_GAINED;
+    focus.common.timestamp = SDL_GetTicks();
+    devices.handle(focus);
+    hub.remove_listener(listener);
+    pump();
+    EXPECT_EQ(standing, std::vector<Control>{});
+    EXPECT_EQ(presses, down.front() == "keydown" ? 1U : 0U);
+    Display::hands(up);
+    pump();
+  }
+}
+
+TEST_F(Adapter, AMouseButtonThatIsHeldWhenTheFocusComesWaitsForAFreshClick) {
+  std::vector<Control> standing;
+  const ListenerId listener = hub.on_step([&](const Step& step) {
+    if (const auto* it = std::get_if<TakenUp>(&step)) standing.push_back(it->control);
+  });
+  Display::hands({"mousedown", "3"});
   pump();
+  lose_focus();
+  regain_focus();
+  hub.remove_listener(listener);
+  Display::hands({"mouseup", "3"});
+  pump();
+  EXPECT_EQ(standing, std::vector{Control::MouseRight});
 }
 
 TEST_F(Adapter, EventTimesAreThoseOfTheAdaptersClock) {

@@ -117,6 +117,44 @@ TEST_F(Pads, APadThatComesBackWorksAgain) {
   EXPECT_TRUE(seat.read(horn).held);
 }
 
+TEST_F(Pads, APadThatComesBackWithItsStickHeldSteersAtOnceAndItsButtonsWait) {
+  {
+    const VirtualPad pad;
+    pump();
+  }
+  pump();
+  VirtualPad pad;
+  pad.axis(SDL_CONTROLLER_AXIS_LEFTX, 32767);
+  pad.button(SDL_CONTROLLER_BUTTON_A, true);
+  pump();
+  EXPECT_EQ(seat.read(steer).value, (Vec2{1, 0}));
+  EXPECT_EQ(seat.read(throttle).value, 0) << "the triggers are not pulled";
+  EXPECT_EQ(presses, 0U);
+  EXPECT_FALSE(seat.read(horn).held);
+  pad.button(SDL_CONTROLLER_BUTTON_A, false);
+  pump();
+  pad.button(SDL_CONTROLLER_BUTTON_A, true);
+  pump();
+  EXPECT_TRUE(seat.read(horn).held);
+}
+
+TEST_F(Pads, AStickThatIsHeldThroughALostFocusGoesOnAndAButtonWaits) {
+  VirtualPad pad;
+  pump();
+  pad.axis(SDL_CONTROLLER_AXIS_LEFTX, 32767);
+  pad.axis(SDL_CONTROLLER_AXIS_TRIGGERRIGHT, 32767);
+  pad.button(SDL_CONTROLLER_BUTTON_A, true);
+  pump();
+  lose_focus();
+  EXPECT_EQ(seat.read(steer).value, (Vec2{0, 0}));
+  EXPECT_FALSE(seat.read(horn).held);
+  regain_focus();
+  EXPECT_EQ(seat.read(steer).value, (Vec2{1, 0}));
+  EXPECT_EQ(seat.read(throttle).value, 1);
+  EXPECT_EQ(presses, 0U);
+  EXPECT_FALSE(seat.read(horn).held);
+}
+
 TEST_F(Pads, APadThatWasThereBeforeTheAdapterIsFoundOnce) {
   const VirtualPad pad;
   Hub late{make(harbour())};

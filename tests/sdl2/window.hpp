@@ -56,6 +56,17 @@ struct InAWindow : ::testing::Test {
     }
   }
 
+  /// As when the player turns to another program, and back.
+  void lose_focus() {
+    SDL_HideWindow(window);
+    pump(300);
+  }
+  void regain_focus() {
+    SDL_ShowWindow(window);
+    Display::wait_for_window("adapter test");
+    pump(300);
+  }
+
   SDL_Window* window;
   Hub hub;
   Seat& seat;

@@ -166,6 +166,9 @@ void ReferenceModel::plug(DeviceId id, DeviceKind kind) {
 void ReferenceModel::feed(const Event& event) {
   if (!is_text(event)) queue_.push_back({event, Queued::operating});
 }
+void ReferenceModel::take_up(const Event& standing) {
+  if (!is_text(standing)) queue_.push_back({standing, Queued::standing});
+}
 void ReferenceModel::unplug(DeviceId id, Time time) {
   queue_.push_back({{time, id}, Queued::unplugging});
 }
@@ -219,13 +222,15 @@ void ReferenceModel::work_off(const Queued& queued) {
     hearing_changes();
     find_pointers();
     retarget(nullptr, Control::none);
+  } else if (queued.what == Queued::standing) {
+    take_up(*device, event.control, {event.x, event.y}, event.time);
   } else {
     operate(*device, event.control, {event.x, event.y}, event.time);
   }
 }
 
-void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time time) {
-  // First what the control opens and closes for others, then what it does itself.
+// First what the control opens and closes for others, then what it does itself.
+void ReferenceModel::open_and_close(Device& device, Control source, Vec2 value) {
   for (const Control with : with_controls_) {
     if (info(with).source != source) continue;
     bool& down = device.with_down[with];
@@ -234,17 +239,18 @@ void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time ti
   }
   find_pointers();
   retarget(nullptr, Control::none);
+}
 
-  const std::vector<std::size_t> items = items_on(source);
-  note_what_is_operated(items, device.values[source], value);
-  device.values[source] = value;
-  point(device, items);
+void ReferenceModel::number_presses(Device& device, Control source, Vec2 value) {
   const std::array<float, 4> halves = halves_of(value);
   for (std::size_t half = 0; half < 4; ++half) {
     int& press = device.pressed[source][half];
     press = halves[half] < 0.5F ? 0 : press != 0 ? press : ++pressed_;
   }
-  // A stick that swings over lets go of one side before it pushes the other.
+}
+
+void ReferenceModel::release_what_is_up(Device& device, const std::vector<std::size_t>& items,
+                                        Vec2 value, Time time) {
   for (const std::size_t i : items) {
     const bool is_button = action_of(items_[i]).kind == ActionKind::button;
     if (!is_button || !device.contacts[i].down) continue;
@@ -252,6 +258,28 @@ void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time ti
       operate_button(device, i, value, time);
     }
   }
+}
+
+// Live values go on at once; what is down is no press, what is up holds nothing any more.
+void ReferenceModel::take_up(Device& device, Control source, Vec2 value, Time time) {
+  open_and_close(device, source, value);
+  device.values[source] = value;
+  number_presses(device, source, value);
+  release_what_is_up(device, items_on(source), value, time);
+  note_what_is_down();
+  find_pointers();
+  retarget(nullptr, Control::none);
+}
+
+void ReferenceModel::operate(Device& device, Control source, Vec2 value, Time time) {
+  open_and_close(device, source, value);
+  const std::vector<std::size_t> items = items_on(source);
+  note_what_is_operated(items, device.values[source], value);
+  device.values[source] = value;
+  point(device, items);
+  number_presses(device, source, value);
+  // A stick that swings over lets go of one side before it pushes the other.
+  release_what_is_up(device, items, value, time);
   for (const std::size_t i : items) {
     const Item& item = items_[i];
     const ActionKind kind = action_of(item).kind;

@@ -21,6 +21,7 @@ class ReferenceModel {
 
   void plug(DeviceId id, DeviceKind kind);
   void feed(const Event& event);
+  void take_up(const Event& standing);
   void unplug(DeviceId id, Time time);
   void release_all(Time time);
   void enter(const std::string& context);
@@ -114,7 +115,7 @@ class ReferenceModel {
   };
   struct Queued {
     Event event;
-    enum { operating, unplugging, releasing } what;
+    enum { operating, standing, unplugging, releasing } what;
   };
 
   const ActionDefinition& action_of(const Item& item) const { return book_.actions[item.action]; }
@@ -133,6 +134,11 @@ class ReferenceModel {
   void work_off(const Queued& queued);
   std::vector<std::size_t> items_on(Control source) const;
   void operate(Device& device, Control source, Vec2 value, Time time);
+  void take_up(Device& device, Control source, Vec2 value, Time time);
+  void open_and_close(Device& device, Control source, Vec2 value);
+  void number_presses(Device& device, Control source, Vec2 value);
+  void release_what_is_up(Device& device, const std::vector<std::size_t>& items, Vec2 value,
+                          Time time);
   void cut(Device& device);
   void operate_button(Device& device, std::size_t item, Vec2 value, Time time);
   void begin(const Device& device, Contact& contact, std::size_t item, Time time);

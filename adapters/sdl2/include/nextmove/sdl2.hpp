@@ -5,7 +5,8 @@
 //   [x] mouse buttons 1-5 and the wheel, in detents, with natural scrolling turned back
 //   [x] gamepads: buttons by position, sticks, triggers, plug and unplug
 //   [x] the number of a pad's seat on its player lamps
-//   [x] everything released when the window loses the focus
+//   [x] everything released when the window loses the focus; when it comes back, and when a pad is
+//       plugged in, what is held goes on: sticks and triggers at once, buttons after a fresh press
 //   [x] mouse motion in counts, and the position in the window (none in SDL's relative mode)
 //   [x] touch screens with up to ten fingers; touchpads are left to the system
 //   [x] the window's size, for touch zones

@@ -112,6 +112,8 @@ TEST_F(TakenUp, NothingIsCapturedThatWasNotPressedAfresh) {
   stage.device(DeviceKind::keyboard);
   hub.capture(stage.seat(), {horn.id});
   take_up(KeyH);
+  stage.press(KeyH);  // a repetition of what is known
+  stage.wait(10ms);
   EXPECT_EQ(stage.seat().capture().state, CaptureState::waiting);
   stage.release(KeyH);
   stage.wait(10ms);

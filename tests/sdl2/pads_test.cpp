@@ -155,6 +155,17 @@ TEST_F(Pads, AStickThatIsHeldThroughALostFocusGoesOnAndAButtonWaits) {
   EXPECT_FALSE(seat.read(horn).held);
 }
 
+TEST_F(Pads, WhatAPadHoldsIsKnownAsSoonAsTheAdapterIsMade) {
+  VirtualPad pad;
+  pad.axis(SDL_CONTROLLER_AXIS_LEFTX, 32767);
+  Hub late{make(harbour())};
+  Seat& tug = late.add_seat("port tug");
+  tug.enter("helm");
+  sdl2::Adapter adapter{late};
+  late.update(adapter.now());
+  EXPECT_EQ(tug.read(steer).value, (Vec2{1, 0}));
+}
+
 TEST_F(Pads, APadThatWasThereBeforeTheAdapterIsFoundOnce) {
   const VirtualPad pad;
   Hub late{make(harbour())};

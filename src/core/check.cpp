@@ -2,6 +2,8 @@
 #include <algorithm>
 #include <map>
 #include <set>
+#include <span>
+#include <unordered_map>
 #include <vector>
 
 #include <nextmove/nearest.hpp>
@@ -9,6 +11,7 @@
 
 #include "check_binding.hpp"
 #include "check_whole.hpp"
+#include "names.hpp"
 #include "scheme_set.hpp"
 #include "shown.hpp"
 
@@ -42,6 +45,8 @@ class Checker {
  public:
   explicit Checker(const PlaybookDefinition& definition)
       : definition_(definition),
+        is_driven_(definition.actions.size()),
+        moved_(definition.actions.size()),
         bindings_(definition.zones,
                   [this](Place place, std::string message) { error(place, std::move(message)); }),
         whole_(definition,
@@ -96,6 +101,7 @@ class Checker {
       if (!is_new) {
         error(action.place, "action " + quoted(action.name) + " is defined twice" +
                                 first_stands(first->second->place));
+        is_driven_[number_of(action)] = true;  // enough is said of it
       }
       check_length("label", action.label, longest_label, action.place);
       check_length("group", action.group, longest_label, action.place);
@@ -205,13 +211,13 @@ class Checker {
   }
 
   // Reports names that are no schemes, and schemes that are not played on what the binding is on.
-  void check_schemes_of(const BindingDefinition& binding, const std::vector<Use>& uses) {
+  void check_schemes_of(const BindingDefinition& binding, std::span<const Use> uses) {
     std::set<std::string_view> seen;
     for (const PlacedName& name : binding.schemes) {
       const auto found = schemes_.find(name.name);
       if (found == schemes_.end()) {
         error(name.place, "there is no scheme " + quoted(name.name) +
-                              advice_for(name.name, schemes_, "schemes"));
+                              advice_for(name.name, definition_.schemes, "schemes"));
         continue;
       }
       if (!seen.insert(name.name).second) {
@@ -251,8 +257,8 @@ class Checker {
 
   void check_mute_of_context(const PlacedName& mute) {
     if (mutes_.count(mute.name) != 0) return;
-    error(mute.place,
-          "there is no mute " + quoted(mute.name) + advice_for(mute.name, mutes_, "mutes"));
+    error(mute.place, "there is no mute " + quoted(mute.name) +
+                          advice_for(mute.name, definition_.mutes, "mutes"));
   }
 
   void check_mutes() {
@@ -272,7 +278,7 @@ class Checker {
       for (const PlacedName& action : mute.actions) {
         if (actions_.count(action.name) == 0) {
           error(action.place, "there is no action " + quoted(action.name) +
-                                  advice_for(action.name, actions_, "actions"));
+                                  advice_for(action.name, definition_.actions, "actions"));
         }
       }
     }
@@ -284,33 +290,25 @@ class Checker {
 
   // What to do about a name that nothing has.
   template <class Definition>
-  std::string advice_for(std::string_view name,
-                         const std::map<std::string_view, const Definition*>& among,
+  std::string advice_for(std::string_view name, const std::vector<Definition>& among,
                          std::string_view where) const {
-    const std::string advice = seeks_nearest() ? did_you_mean(name, names_of(among)) : "";
+    const std::string advice = seeks_nearest() ? did_you_mean(name, core::names_of(among)) : "";
     return advice.empty() ? "; define it under [" + std::string{where} + ']' : advice;
   }
 
-  template <class Definition>
-  static std::vector<std::string_view> names_of(
-      const std::map<std::string_view, const Definition*>& definitions) {
-    std::vector<std::string_view> names;
-    names.reserve(definitions.size());
-    for (const auto& [name, definition] : definitions) names.push_back(name);
-    return names;
+  std::size_t number_of(const ActionDefinition& action) const {
+    return static_cast<std::size_t>(&action - definition_.actions.data());
   }
 
   void check_binding(const BindingDefinition& binding) {
     const auto found = actions_.find(binding.action);
     if (found == actions_.end()) return report_unknown_action(binding);
     const ActionDefinition& action = *found->second;
-    driven_.insert(action.name);
-    BindingDefinition unbound;
-    unbound.action = binding.action;
-    if (!core::has_control(binding) && binding != unbound) {
+    is_driven_[number_of(action)] = true;
+    if (!core::has_control(binding) && !core::is_unbound(binding)) {
       return error(binding.place, "this binding of " + quoted(action.name) + " has no control");
     }
-    const std::vector<Use> uses = bindings_.check(binding, action);
+    const std::span<const Use> uses = bindings_.check(binding, action);
     check_schemes_of(binding, uses);
     uses_.insert(uses_.end(), uses.begin(), uses.end());
     if (action.kind == ActionKind::motion) note_directions(action, uses);
@@ -321,9 +319,13 @@ class Checker {
   void report_unknown_action(const BindingDefinition& binding) {
     if (binding.action == last_unknown_) return;
     last_unknown_ = binding.action;
-    if (seeks_nearest()) driven_.insert(nearest_name(binding.action, names_of(actions_)));
+    if (seeks_nearest()) {
+      const auto meant =
+          actions_.find(nearest_name(binding.action, core::names_of(definition_.actions)));
+      if (meant != actions_.end()) is_driven_[number_of(*meant->second)] = true;
+    }
     error(binding.place, "there is no action " + quoted(binding.action) +
-                             advice_for(binding.action, actions_, "actions"));
+                             advice_for(binding.action, definition_.actions, "actions"));
   }
 
   // Two uses of one control in one context are a clash, unless with-controls or schemes tell them
@@ -383,25 +385,26 @@ class Checker {
     const bool meet =
         overlap(tap.control, hold.control) && same_with(tap, hold) && share_a_scheme(tap, hold);
     if (!are_both || !meet || tap.binding->gesture.time <= hold.binding->gesture.time) return;
-    warn(tap.place, "the tap of " + quoted(tap.binding->action) + " on " + tap.name +
-                        " may last longer than the hold of " + quoted(hold.binding->action) +
-                        ", and then both fire; give the tap no more time than the hold");
+    warn(tap.place(), "the tap of " + quoted(tap.binding->action) + " on " + tap.name() +
+                          " may last longer than the hold of " + quoted(hold.binding->action) +
+                          ", and then both fire; give the tap no more time than the hold");
   }
 
   void report_clash(const ContextDefinition& context, const Use& first, const Use& second) {
-    const std::string& control = second.name;
-    const std::string there = " in context " + quoted(context.name) + first_stands(first.place);
+    const std::string control = second.name();
+    const std::string there = " in context " + quoted(context.name) + first_stands(first.place());
     if (first.binding->action == second.binding->action) {
-      error(second.place, control + " drives " + quoted(second.binding->action) + " twice" + there);
+      error(second.place(),
+            control + " drives " + quoted(second.binding->action) + " twice" + there);
     } else {
-      error(second.place, control + " drives both " + quoted(first.binding->action) + " and " +
-                              quoted(second.binding->action) + there);
+      error(second.place(), control + " drives both " + quoted(first.binding->action) + " and " +
+                                quoted(second.binding->action) + there);
     }
   }
 
-  void note_directions(const ActionDefinition& action, const std::vector<Use>& uses) {
+  void note_directions(const ActionDefinition& action, std::span<const Use> uses) {
     constexpr unsigned across = part_right | part_left;
-    unsigned& moved = moved_[action.name];
+    unsigned& moved = moved_[number_of(action)];
     for (const Use& use : uses) {
       const BindingDefinition& binding = *use.binding;
       const bool is_across = binding.left.is_set() || binding.right.is_set();
@@ -415,11 +418,10 @@ class Checker {
   void check_motions() {
     constexpr unsigned across = part_right | part_left;
     for (const ActionDefinition& action : definition_.actions) {
-      const auto found = moved_.find(action.name);
-      if (found == moved_.end() || found->second == 0) continue;
-      const bool moves_across = (found->second & across) != 0;
-      const bool moves_along = (found->second & ~across) != 0;
-      if (moves_across && moves_along) continue;
+      const unsigned moved = moved_[number_of(action)];
+      const bool moves_across = (moved & across) != 0;
+      const bool moves_along = (moved & ~across) != 0;
+      if (moves_across == moves_along) continue;
       warn(action.place, "the motion " + quoted(action.name) + " goes " +
                              (moves_across ? "left and right only, and reads 0 in y"
                                            : "up and down only, and reads 0 in x") +
@@ -429,7 +431,7 @@ class Checker {
 
   void check_all_driven() {
     for (const ActionDefinition& action : definition_.actions) {
-      if (driven_.count(action.name) != 0) continue;
+      if (is_driven_[number_of(action)]) continue;
       error(action.place, "nothing drives action " + quoted(action.name) +
                               "; bind it in a context, or write " + action.name +
                               " = [] there if it is meant to start out unbound");
@@ -437,15 +439,15 @@ class Checker {
   }
 
   const PlaybookDefinition& definition_;
-  core::BindingChecker bindings_;
-  core::WholeChecker whole_;
-  std::map<std::string_view, const ActionDefinition*> actions_;
+  std::unordered_map<std::string_view, const ActionDefinition*> actions_;
   std::map<std::string_view, const SchemeDefinition*> schemes_;
   std::map<std::string_view, const MuteDefinition*> mutes_;
-  std::set<std::string_view> driven_;
-  std::map<std::string_view, unsigned> moved_;  // the directions of motions, as ControlPart bits
-  std::vector<Use> uses_;                       // of the context at hand
-  std::string_view last_unknown_;               // name of an action, likewise
+  std::vector<bool> is_driven_;  // by action
+  std::vector<unsigned> moved_;  // by action: the directions of motions, as ControlPart bits
+  core::BindingChecker bindings_;
+  core::WholeChecker whole_;
+  std::vector<Use> uses_;          // of the context at hand
+  std::string_view last_unknown_;  // name of an action, likewise
   std::vector<Diagnostic> found_;
 };
 

@@ -95,8 +95,15 @@ bool has_control(const BindingDefinition& binding) {
   });
 }
 
-std::vector<BindingChecker::Use> BindingChecker::check(const BindingDefinition& binding,
-                                                       const ActionDefinition& action) {
+bool is_unbound(const BindingDefinition& binding) {
+  if (has_control(binding)) return false;
+  BindingDefinition unbound;
+  unbound.action = binding.action;
+  return binding == unbound;
+}
+
+std::span<const BindingChecker::Use> BindingChecker::check(const BindingDefinition& binding,
+                                                           const ActionDefinition& action) {
   binding_ = &binding;
   action_ = &action;
   uses_.clear();
@@ -105,7 +112,7 @@ std::vector<BindingChecker::Use> BindingChecker::check(const BindingDefinition& 
   check_gesture();
   check_shaping();
   check_rate();
-  return std::move(uses_);
+  return uses_;
 }
 
 // ---- controls
@@ -138,7 +145,7 @@ std::optional<ResolvedControl> BindingChecker::resolved(const PlacedControl& pla
 }
 
 void BindingChecker::use(const PlacedControl& placed, const ResolvedControl& control) {
-  uses_.push_back({control, to_string(placed), placed.place, binding_});
+  uses_.push_back({control, &placed, binding_, action_});
 }
 
 void BindingChecker::check_controls() {
@@ -338,7 +345,7 @@ void BindingChecker::check_curve() {
 void BindingChecker::check_rate() {
   constexpr float most = 1'000'000;
   const float rate = binding_->rate;
-  const Place place = uses_.empty() ? binding_->place : uses_.front().place;
+  const Place place = uses_.empty() ? binding_->place : uses_.front().place();
   const std::string_view unit =
       action_->kind == ActionKind::pointer ? "how many shorter sides of the window" : "how much";
   if (!takes_rate(action_->kind)) {

@@ -2,6 +2,7 @@
 #pragma once
 
 #include <functional>
+#include <span>
 #include <string>
 #include <vector>
 
@@ -13,6 +14,8 @@ namespace nextmove::core {
 
 /// Whether it names any, right or wrong.
 bool has_control(const BindingDefinition& binding);
+/// Whether it says only that its action starts out unbound.
+bool is_unbound(const BindingDefinition& binding);
 
 class BindingChecker {
  public:
@@ -21,16 +24,19 @@ class BindingChecker {
   /// A control that a binding uses rightly.
   struct Use {
     ResolvedControl control;
-    std::string name;
-    Place place{};
+    const PlacedControl* placed = nullptr;
     const BindingDefinition* binding = nullptr;
+    const ActionDefinition* action = nullptr;
+
+    std::string name() const { return to_string(*placed); }
+    Place place() const { return placed->place; }
   };
 
   BindingChecker(const std::vector<ZoneDefinition>& zones, Report report)
       : zones_(zones), report_(std::move(report)) {}
 
-  /// Reports what is wrong with `binding`; the controls that are right.
-  std::vector<Use> check(const BindingDefinition& binding, const ActionDefinition& action);
+  /// Reports what is wrong with `binding`; the controls that are right, until the next call.
+  std::span<const Use> check(const BindingDefinition& binding, const ActionDefinition& action);
 
   void check_thresholds(const Thresholds& thresholds);
   void check_reserved(const std::vector<PlacedControl>& reserved);

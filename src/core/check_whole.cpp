@@ -11,7 +11,6 @@ namespace nextmove::core {
 
 WholeChecker::WholeChecker(const PlaybookDefinition& definition, Warn warn)
     : definition_(definition), warn_(std::move(warn)) {
-  for (const ActionDefinition& it : definition.actions) kinds_.emplace(it.name, it.kind);
   for (std::size_t i = 0; i < definition.schemes.size(); ++i) {
     if (definition.schemes[i].shares_devices) sharing_ |= bit_of(static_cast<SchemeId>(i));
   }
@@ -53,8 +52,8 @@ void WholeChecker::look_for_hearers(const Use& use, SchemeSet hearers) {
       std::any_of(definition_.schemes.begin(), definition_.schemes.end(),
                   [&](const SchemeDefinition& it) { return it.uses_kind(device); });
   const std::string kind{to_string(device)};
-  warn_(use.place,
-        "no scheme hears " + use.name + " here; " +
+  warn_(use.place(),
+        "no scheme hears " + use.name() + " here; " +
             (is_used ? "those that use a " + kind + " share it, and hear only what names them"
                      : "none of them uses a " + kind));
 }
@@ -62,13 +61,13 @@ void WholeChecker::look_for_hearers(const Use& use, SchemeSet hearers) {
 // A key reads 1, and what goes beyond is cut off.
 void WholeChecker::look_at_scale(const Use& use) {
   const BindingDefinition& binding = *use.binding;
-  const ActionKind kind = kinds_.at(binding.action);
+  const ActionKind kind = use.action->kind;
   const bool is_cut_off = kind == ActionKind::axis || kind == ActionKind::vector;
   const bool is_full = use.control.form == ControlForm::button && binding.shaping.custom.empty() &&
                        binding.shaping.scale > 1;
   if (!is_cut_off || !is_full || !told_of_scale_.insert(&binding).second) return;
-  warn_(use.place, "scale = " + shown(binding.shaping.scale) + " does nothing to " + use.name +
-                       ", which is 1 already; more is cut off");
+  warn_(use.place(), "scale = " + shown(binding.shaping.scale) + " does nothing to " + use.name() +
+                         ", which is 1 already; more is cut off");
 }
 
 namespace {
@@ -100,10 +99,10 @@ void WholeChecker::look_at_with(const Use& use, std::span<const Use> uses) {
         const bool is_taken = overlap(plain.control, use.control) && plain.binding->with.empty() &&
                               plain.binding->action != use.binding->action;
         if (!is_taken || !share_a_scheme(plain, use)) continue;
-        warn_(use.place, "while " + to_string(with) + " is down for " +
-                             quoted(holder.binding->action) + ", " + use.name + " does " +
-                             quoted(use.binding->action) + " and not " +
-                             quoted(plain.binding->action));
+        warn_(use.place(), "while " + to_string(with) + " is down for " +
+                               quoted(holder.binding->action) + ", " + use.name() + " does " +
+                               quoted(use.binding->action) + " and not " +
+                               quoted(plain.binding->action));
         return;
       }
     }
@@ -129,8 +128,8 @@ void WholeChecker::look_for_two_players(const Use& use, std::span<const Use> bef
     }
   }
   if (std::popcount(players) < 2) return;
-  warn_(use.place, use.name + " is heard under " + names_of(players) +
-                       ", who share the device: one press does it for both players");
+  warn_(use.place(), use.name() + " is heard under " + names_of(players) +
+                         ", who share the device: one press does it for both players");
 }
 
 void WholeChecker::look_at_schemes() {

@@ -1,11 +1,9 @@
 // What is right line by line and odd as a whole: warnings.
 #pragma once
 
-#include <map>
 #include <set>
 #include <span>
 #include <string>
-#include <string_view>
 
 #include <nextmove/playbook.hpp>
 
@@ -39,7 +37,6 @@ class WholeChecker {
 
   const PlaybookDefinition& definition_;
   Warn warn_;
-  std::map<std::string_view, ActionKind> kinds_;      // of actions
   SchemeSet sharing_ = 0;                             // schemes that share their devices
   SchemeSet heard_ = 0;                               // schemes that hear something
   std::set<const BindingDefinition*> told_of_scale_;  // once for all directions

@@ -1,8 +1,11 @@
 #include <algorithm>
+#include <unordered_map>
+#include <unordered_set>
 
 #include <nextmove/complaint.hpp>
 #include <nextmove/playbook.hpp>
 
+#include "check_binding.hpp"
 #include "naming.hpp"
 #include "playbook_data.hpp"
 
@@ -10,9 +13,9 @@ namespace nextmove {
 namespace core {
 
 PlaybookData::PlaybookData(PlaybookDefinition checked)
-    : definition(std::move(checked)), wiring(definition) {
+    : definition(std::move(checked)), actions(numbers_of(definition)), wiring(definition, actions) {
+  by_hash.reserve(definition.actions.size());
   for (std::size_t i = 0; i < definition.actions.size(); ++i) {
-    actions.emplace(definition.actions[i].name, static_cast<ActionId>(i));
     by_hash.emplace(hash_of(definition.actions[i]), static_cast<ActionId>(i));
   }
   for (std::size_t i = 0; i < definition.schemes.size(); ++i) {
@@ -31,6 +34,15 @@ PlaybookData::PlaybookData(PlaybookDefinition checked)
   }
 }
 
+Wiring::Numbers PlaybookData::numbers_of(const PlaybookDefinition& definition) {
+  Wiring::Numbers numbers;
+  numbers.reserve(definition.actions.size());
+  for (const ActionDefinition& it : definition.actions) {
+    numbers.emplace(it.name, static_cast<ActionId>(numbers.size()));
+  }
+  return numbers;
+}
+
 std::vector<ActionId> PlaybookData::actions_of(const MuteDefinition& mute) const {
   std::vector<bool> is_silent(definition.actions.size(), mute.is_everything_but);
   for (const PlacedName& action : mute.actions) {
@@ -47,8 +59,8 @@ std::vector<ActionId> PlaybookData::actions_of(const MuteDefinition& mute) const
 
 namespace {
 
-template <class Id>
-std::optional<Id> find_in(const std::map<std::string_view, Id>& names, std::string_view name) {
+template <class Names>
+std::optional<typename Names::mapped_type> find_in(const Names& names, std::string_view name) {
   const auto found = names.find(name);
   if (found == names.end()) return std::nullopt;
   return found->second;
@@ -209,27 +221,35 @@ std::vector<Diagnostic> misfits(const Playbook& playbook, std::span<const Counte
 
 namespace {
 
-bool is_unbound(const BindingDefinition& binding) {
-  BindingDefinition unbound;
-  unbound.action = binding.action;
-  return binding == unbound;
+bool stand_together(const std::vector<BindingDefinition>& bindings) {
+  std::unordered_set<std::string_view> seen;
+  seen.reserve(bindings.size());
+  for (std::size_t i = 0; i < bindings.size(); ++i) {
+    const bool goes_on = i > 0 && bindings[i].action == bindings[i - 1].action;
+    if (!goes_on && !seen.insert(bindings[i].action).second) return false;
+  }
+  return true;
 }
 
-// The bindings of an action stand together, as in a file, where the action is named once; and one
-// that is bound is not said to be unbound.
-void tidy_bindings(std::vector<BindingDefinition>& bindings) {
-  std::map<std::string, std::size_t, std::less<>> first;
+void bring_together(std::vector<BindingDefinition>& bindings) {
+  std::unordered_map<std::string, std::size_t> first;
   for (const BindingDefinition& binding : bindings) first.emplace(binding.action, first.size());
   std::stable_sort(bindings.begin(), bindings.end(),
                    [&](const BindingDefinition& a, const BindingDefinition& b) {
                      return first.at(a.action) < first.at(b.action);
                    });
+}
+
+// The bindings of an action stand together, as in a file, where the action is named once; and one
+// that is bound is not said to be unbound.
+void tidy_bindings(std::vector<BindingDefinition>& bindings) {
+  if (!stand_together(bindings)) bring_together(bindings);
   for (std::size_t i = bindings.size(); i-- > 0;) {
     const auto is_of_same = [&](std::size_t j) {
       return j < bindings.size() && bindings[j].action == bindings[i].action;
     };
     const bool is_superfluous =
-        is_unbound(bindings[i]) && (is_of_same(i + 1) || (i > 0 && is_of_same(i - 1)));
+        core::is_unbound(bindings[i]) && (is_of_same(i + 1) || (i > 0 && is_of_same(i - 1)));
     if (is_superfluous) bindings.erase(bindings.begin() + static_cast<std::ptrdiff_t>(i));
   }
 }

@@ -117,13 +117,13 @@ struct Wiring::Draft {
 
 class Wiring::Drafter {
  public:
-  explicit Drafter(const PlaybookDefinition& definition) : definition_(definition) {
-    for (std::size_t i = 0; i < definition.actions.size(); ++i) {
-      actions_.emplace(definition.actions[i].name, i);
-    }
-  }
+  Drafter(const PlaybookDefinition& definition, const Numbers& actions)
+      : definition_(definition), actions_(actions) {}
 
   std::vector<Draft> drafts() {
+    std::size_t count = 0;
+    for (const ContextDefinition& it : definition_.contexts) count += it.bindings.size();
+    drafts_.reserve(count);  // as many as there are without directions
     for (context_ = 0; context_ < definition_.contexts.size(); ++context_) {
       for (const BindingDefinition& binding : definition_.contexts[context_].bindings) {
         draft(binding);
@@ -135,8 +135,9 @@ class Wiring::Drafter {
 
  private:
   void draft(const BindingDefinition& binding) {
+    action_ = actions_.at(binding.action);
     add(binding, binding.control, [&](const ResolvedControl& control, Route& route) {
-      map_whole(control, kind_of(binding), route);
+      map_whole(control, action().kind, route);
     });
     for (const Direction& direction : directions()) {
       add(
@@ -151,17 +152,18 @@ class Wiring::Drafter {
   template <class Map>
   void add(const BindingDefinition& binding, const PlacedControl& placed, Map map,
            bool is_direction = false) {
+    if (!placed.is_set()) return;
     const auto control = resolve(placed, definition_.zones);
     if (!control) return;
     Route route;
-    route.kind = route_kind(*control, kind_of(binding), binding);
+    route.kind = route_kind(*control, action().kind, binding);
     route.device = control->device;
-    route.action = static_cast<ActionId>(actions_.at(binding.action));
+    route.action = action_;
     route.parts = control->part;
     route.is_single = has_single_value(control->source_form);
     route.pass_on = binding.pass_on;
     route.has_detents = control->source == source_of(Control::Wheel);
-    route.is_heard_while_typing = action_of(binding).is_heard_while_typing;
+    route.is_heard_while_typing = action().is_heard_while_typing;
     route.schemes = heard_under(binding, control->device, definition_.schemes);
     route.press_at = binding.thresholds.press_at;
     route.release_at = binding.thresholds.release_at;
@@ -172,22 +174,20 @@ class Wiring::Drafter {
     drafts_.push_back({route, context_, control->source, number_,
                        binding.shaping.dead_zone.value_or(default_dead_zone(control->form)),
                        &binding, is_direction,
-                       is_direction && action_of(binding).opposite == Opposite::last});
+                       is_direction && action().opposite == Opposite::last});
   }
 
-  const ActionDefinition& action_of(const BindingDefinition& binding) const {
-    return definition_.actions[actions_.at(binding.action)];
-  }
-  ActionKind kind_of(const BindingDefinition& binding) const { return action_of(binding).kind; }
+  const ActionDefinition& action() const { return definition_.actions[index(action_)]; }
 
   const PlaybookDefinition& definition_;
-  std::map<std::string_view, std::size_t> actions_;
+  const Numbers& actions_;
   std::vector<Draft> drafts_;
   std::size_t context_ = 0;
   std::size_t number_ = 0;
+  ActionId action_{};  // of the binding at hand
 };
 
-Wiring::Wiring(const PlaybookDefinition& definition)
+Wiring::Wiring(const PlaybookDefinition& definition, const Numbers& actions)
     : source_count_(control_count + definition.zones.size()) {
   for (const ActionDefinition& action : definition.actions)
     actions_.push_back({0, 0, action.digital});
@@ -200,7 +200,7 @@ Wiring::Wiring(const PlaybookDefinition& definition)
     compiled.releases_claims = context.releases.value_or(false);
     contexts_.push_back(compiled);
   }
-  std::vector<Draft> drafts = Drafter{definition}.drafts();
+  std::vector<Draft> drafts = Drafter{definition, actions}.drafts();
   agree_on_dead_zones(drafts);
   lay_routes(drafts);
   lay_live_bindings(drafts);
@@ -208,9 +208,18 @@ Wiring::Wiring(const PlaybookDefinition& definition)
 }
 
 void Wiring::lay_routes(std::vector<Draft>& drafts) {
-  std::stable_sort(drafts.begin(), drafts.end(), [](const Draft& a, const Draft& b) {
-    return std::tie(a.context, a.source) < std::tie(b.context, b.source);
-  });
+  // Drafts are large, so what is sorted is where they stand.
+  std::vector<std::pair<std::size_t, std::size_t>> order;  // by cell, then as they stand
+  order.reserve(drafts.size());
+  for (const Draft& draft : drafts) {
+    order.emplace_back(cell(static_cast<ContextId>(draft.context), draft.source), order.size());
+  }
+  std::sort(order.begin(), order.end());
+  std::vector<Draft> sorted;
+  sorted.reserve(drafts.size());
+  for (const auto& [cell, at] : order) sorted.push_back(drafts[at]);
+  drafts = std::move(sorted);
+  routes_.reserve(drafts.size());
   first_route_.assign(contexts_.size() * source_count_ + 1, 0);
   for (const Draft& draft : drafts) {
     ++first_route_[cell(static_cast<ContextId>(draft.context), draft.source) + 1];
@@ -224,12 +233,15 @@ void Wiring::lay_routes(std::vector<Draft>& drafts) {
 
 // Where the controls of a binding differ, the one that rests least calmly decides.
 void Wiring::agree_on_dead_zones(std::vector<Draft>& drafts) {
-  std::map<std::pair<std::size_t, DeviceKind>, float> widest;
+  const std::size_t count = drafts.empty() ? 0 : drafts.back().number + 1;
+  std::vector<float> widest(count * device_kind_count);
+  const auto widest_of = [&](const Draft& draft) -> float& {
+    return widest[draft.number * device_kind_count + static_cast<std::size_t>(draft.route.device)];
+  };
   for (const Draft& draft : drafts) {
-    float& dead_zone = widest[{draft.number, draft.route.device}];
-    dead_zone = std::max(dead_zone, draft.dead_zone);
+    widest_of(draft) = std::max(widest_of(draft), draft.dead_zone);
   }
-  for (Draft& draft : drafts) draft.dead_zone = widest[{draft.number, draft.route.device}];
+  for (Draft& draft : drafts) draft.dead_zone = widest_of(draft);
 }
 
 // What sits on different kinds of device never meets: each device adds up its own.
@@ -244,7 +256,7 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
     return live_cell(drafts[i].route.action, drafts[i].route.device);
   };
   // Of those that are shaped together, the first stands for all.
-  std::map<std::size_t, std::vector<Index>> firsts;
+  std::vector<std::vector<Index>> firsts(actions_.size() * device_kind_count);
   const auto first_of = [&](Index i) {
     std::vector<Index>& known = firsts[cell_of(i)];
     const auto found = std::find_if(known.begin(), known.end(), [&](Index other) {
@@ -335,6 +347,7 @@ void Wiring::lay_with_controls(const PlaybookDefinition& definition,
   with_sets_.emplace_back();
   std::map<std::vector<std::uint16_t>, std::uint16_t> sets = {{{}, std::uint16_t{0}}};
   for (std::size_t i = 0; i < drafts.size(); ++i) {
+    if (drafts[i].binding->with.empty()) continue;
     std::vector<std::uint16_t> set;
     for (const PlacedControl& placed : drafts[i].binding->with) {
       const ResolvedControl control = control_of(placed);

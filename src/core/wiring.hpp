@@ -7,6 +7,8 @@
 #include <limits>
 #include <span>
 #include <string>
+#include <string_view>
+#include <unordered_map>
 #include <vector>
 
 #include <nextmove/playbook.hpp>
@@ -80,7 +82,10 @@ struct LiveBinding {
 
 class Wiring {
  public:
-  explicit Wiring(const PlaybookDefinition& definition);
+  /// Of actions, by name.
+  using Numbers = std::unordered_map<std::string_view, ActionId>;
+
+  Wiring(const PlaybookDefinition& definition, const Numbers& actions);
 
   using Index = std::uint32_t;
   struct Range {

@@ -16,23 +16,25 @@ BindingDefinition unbound(const TomlEntry& action) {
   return binding;
 }
 
-std::vector<BindingDefinition> BindingReader::read_all(const TomlEntry& action) {
-  std::vector<BindingDefinition> bindings;
+void BindingReader::read_all(const TomlEntry& action, std::vector<BindingDefinition>& bindings) {
+  const std::size_t before = bindings.size();
   const auto* list = action.node->as_array();
   if (list == nullptr) {
     read(action, *action.node, bindings);
   } else {
     for (const toml::node& node : *list) read(action, node, bindings);
   }
-  if (bindings.empty()) bindings.push_back(unbound(action));
-  return bindings;
+  if (bindings.size() == before) bindings.push_back(unbound(action));
 }
 
 // A direction with several controls makes several bindings, which are shaped alike: they count as
 // one.
 void BindingReader::read(const TomlEntry& action, const toml::node& node,
                          std::vector<BindingDefinition>& bindings) {
-  BindingDefinition binding = unbound(action);
+  const std::size_t first = bindings.size();
+  BindingDefinition& binding = bindings.emplace_back();
+  binding.action = action.name();
+  binding.place = place_of(*action.key);
   further_.clear();
   if (const auto* name = node.as_string()) {
     binding.control = values_.control(name->get(), place_of(node));
@@ -52,9 +54,8 @@ void BindingReader::read(const TomlEntry& action, const toml::node& node,
                   "a binding is a control's name in quotes, or a table like "
                   "{ control = \"PadLeftStick\" }");
   }
-  bindings.push_back(binding);
   for (const BindingDefinition& further : further_) {
-    bindings.push_back(binding);
+    bindings.push_back(BindingDefinition{bindings[first]});
     bindings.back().control = {};
     for (const Direction& direction : directions()) {
       bindings.back().*direction.control = further.*direction.control;

@@ -11,9 +11,9 @@ class BindingReader {
  public:
   explicit BindingReader(TomlValues& values) : values_(values) {}
 
-  /// The bindings of an action: one or a list of them. An empty list names an action that starts
-  /// out unbound.
-  std::vector<BindingDefinition> read_all(const TomlEntry& action);
+  /// Appends the bindings of an action: one or a list of them. An empty list names an action that
+  /// starts out unbound.
+  void read_all(const TomlEntry& action, std::vector<BindingDefinition>& bindings);
 
  private:
   void read(const TomlEntry& action, const toml::node& node,

@@ -29,11 +29,11 @@ class Reader {
     PlaybookDefinition book;
     read_format(root);
     // Actions first, wherever they stand: what is said of bindings depends on them.
-    for (const Entry& entry : files::entries_of(root)) {
-      if (entry.name() != "actions") continue;
-      for (const Entry& action : values_.table(entry)) book.actions.push_back(read_action(action));
+    if (const auto* actions = root.get_as<toml::table>("actions")) {
+      actions_ = actions;
+      book.actions.reserve(actions->size());
+      for (const Entry& it : files::entries_of(*actions)) book.actions.push_back(read_action(it));
     }
-    for (const ActionDefinition& it : book.actions) actions_.insert(it.name);
     for (const Entry& entry : files::entries_of(root)) read_part(entry, book);
     if (loses_bindings_) add_empty_bindings(book);
     return book;
@@ -55,7 +55,9 @@ class Reader {
       for (const Entry& it : values_.table(entry)) book.zones.push_back(read_zone(it));
     } else if (entry.name() == "reserved") {
       book.reserved = values_.controls(entry);
-    } else if (entry.name() != "format" && entry.name() != "actions") {
+    } else if (entry.name() == "actions") {
+      if (!entry.node->is_table()) values_.table(entry);
+    } else if (entry.name() != "format") {
       values_.unknown_key(entry, {"format", "title", "reserved", "actions", "schemes", "contexts",
                                   "mutes", "zones"});
       loses_bindings_ = loses_bindings_ || entry.node->is_table();
@@ -163,10 +165,10 @@ class Reader {
       } else if (entry.name() == "mutes") {
         definition.mutes = values_.names(entry, "mute");
       } else if (entry.name() == "bind") {
-        for (const Entry& action : values_.table(entry)) {
-          read_bindings(action, definition.bindings);
-        }
-      } else if (actions_.count(entry.name()) != 0) {
+        const std::vector<Entry> actions = values_.table(entry);
+        definition.bindings.reserve(actions.size());  // moving them is dear
+        for (const Entry& action : actions) read_bindings(action, definition.bindings);
+      } else if (actions_ != nullptr && actions_->contains(entry.name())) {
         values_.error(place_of(*entry.key),
                       fmt::format("what drives {} stands under [contexts.{}.bind]", entry.name(),
                                   context.name()));
@@ -180,10 +182,12 @@ class Reader {
   }
 
   void read_bindings(const Entry& action, std::vector<BindingDefinition>& bindings) {
-    std::vector<BindingDefinition> read = files::BindingReader{values_}.read_all(action);
+    const std::size_t before = bindings.size();
+    files::BindingReader{values_}.read_all(action, bindings);
     // While the kind is unknown, whether the controls fit it is not worth a word.
-    if (of_unknown_kind_.count(action.name()) != 0) read = {files::unbound(action)};
-    bindings.insert(bindings.end(), read.begin(), read.end());
+    if (of_unknown_kind_.count(action.name()) == 0) return;
+    bindings.resize(before);
+    bindings.push_back(files::unbound(action));
   }
 
   std::vector<DeviceKind> read_device_kinds(const Entry& entry) {
@@ -300,7 +304,7 @@ class Reader {
   }
 
   files::TomlValues values_;
-  std::set<std::string, std::less<>> actions_;
+  const toml::table* actions_ = nullptr;
   std::set<std::string, std::less<>> of_unknown_kind_;  // actions
   bool loses_bindings_ = false;
 };

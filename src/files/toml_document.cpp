@@ -1,6 +1,7 @@
 #include "toml_document.hpp"
 
 #include <algorithm>
+#include <array>
 #include <fmt/format.h>
 #include <optional>
 #include <sstream>
@@ -32,7 +33,23 @@ class DepthCheck {
   static constexpr int most_parts = 16;
   static constexpr int most_brackets = 16;
 
+  // Letters, digits, _ and spaces, of which most of a file is made, mean nothing here.
+  static constexpr std::array<bool, 256> plain = [] {
+    std::array<bool, 256> is{};
+    for (const char c : std::string_view{"abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ"
+                                         "0123456789_ "}) {
+      is[static_cast<unsigned char>(c)] = true;
+    }
+    return is;
+  }();
+
+  void skip_plain() {
+    while (at_ < text_.size() && plain[static_cast<unsigned char>(text_[at_])]) ++at_;
+  }
+
   void step() {
+    skip_plain();
+    if (at_ == text_.size()) return;
     const char c = text_[at_];
     switch (c) {
       case '"':
@@ -73,7 +90,9 @@ class DepthCheck {
     const std::string three(3, quote);
     const bool is_long = text_.substr(at_, 3) == three;
     at_ += is_long ? 3 : 1;
-    while (at_ < text_.size()) {
+    while (true) {
+      skip_plain();
+      if (at_ == text_.size()) return;
       const char c = text_[at_];
       if (is_long ? text_.substr(at_, 3) == three : c == quote) {
         at_ += is_long ? 3 : 1;

@@ -27,8 +27,9 @@ Place place_of(const toml::key& key) {
 
 std::vector<TomlEntry> entries_of(const toml::table& table) {
   std::vector<TomlEntry> entries;
+  entries.reserve(table.size());
   for (const auto& [key, node] : table) entries.push_back({&key, &node});
-  std::stable_sort(entries.begin(), entries.end(), [](const TomlEntry& a, const TomlEntry& b) {
+  std::sort(entries.begin(), entries.end(), [](const TomlEntry& a, const TomlEntry& b) {
     const auto at = [](const TomlEntry& e) { return e.key->source().begin; };
     return at(a) < at(b);
   });

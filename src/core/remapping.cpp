@@ -91,6 +91,11 @@ class Remapping::Fitter {
     if (!has_part(action.kind, remap.part)) {
       return report("it has no direction " + quoted(to_string(remap.part)));
     }
+    for (const std::string& other : remap.beside) {
+      if (it_.given_.find_action(other)) continue;
+      report("there is no action " + quoted(other) + " that it could stand beside" +
+             did_you_mean(other, names_of(it_.given_.actions())));
+    }
     const std::vector<ContextId> contexts = contexts_of(remap, action);
     const std::vector<SchemeId> schemes = schemes_of(remap);
     if (contexts.empty() || schemes.empty()) return;

@@ -212,6 +212,10 @@ TEST_F(Remaps, WhatDoesNotFitIsToldAndCountsForNothing) {
             Told{R"(remap of "horn": context "chart" does not bind it)"});
   EXPECT_EQ(told({.action = "horn", .schemes = {"desk"}, .controls = {KeyI}}),
             Told{R"(remap of "horn": there is no scheme "desk")"});
+  EXPECT_EQ(
+      told({.action = "horn", .controls = {KeyI}, .beside = {"paus"}}),
+      Told{
+          R"(remap of "horn": there is no action "paus" that it could stand beside; did you mean "pause"?)"});
 }
 
 TEST_F(Remaps, WhatOfAListFitsCounts) {

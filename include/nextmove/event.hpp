@@ -24,4 +24,8 @@ struct Event {
 /// the range of its form.
 bool is_valid(const Event& event);
 
+/// Whether the control stands somewhere though nobody operates it, as Hub::take_up wants it: a
+/// button, a trigger or a stick, and no finger.
+bool can_be_taken_up(Control control);
+
 }  // namespace nextmove

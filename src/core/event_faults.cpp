@@ -60,13 +60,6 @@ std::string wrong_device(Control control, DeviceKind kind, const std::string& la
          ", and " + label + " is " + a(kind);
 }
 
-bool stands(Control control) {
-  const ControlInfo& its = info(control);
-  const bool has_form = its.form == ControlForm::button || its.form == ControlForm::trigger ||
-                        its.form == ControlForm::stick;
-  return has_form && its.device != DeviceKind::touch;
-}
-
 std::string stands_nowhere(Control control) {
   const ControlInfo& its = info(control);
   const std::string name{its.name};

@@ -16,10 +16,7 @@ std::string fault_of(const Event& event);
 /// keyboard`. Requires that the control is of another kind.
 std::string wrong_device(Control control, DeviceKind kind, const std::string& label);
 
-/// Whether the control stands somewhere though nobody operates it, as Hub::take_up wants it.
-bool stands(Control control);
-
-/// Of a control of which that is not so: what to do in its place.
+/// Of a control that cannot be taken up: what to do in its place.
 std::string stands_nowhere(Control control);
 
 }  // namespace nextmove::core

@@ -90,7 +90,7 @@ void HubState::take_up(const Event& event) {
   constexpr std::string_view call = "Hub::take_up";
   const bool is_sound = fits(event, seating.kind_of(event.device)) && event.time >= Time::zero();
   if (!is_sound) return tell_fault(event, call);
-  if (!stands(event.control)) {
+  if (!can_be_taken_up(event.control)) {
     return complain(ComplaintKind::wrong_event, call, stands_nowhere(event.control));
   }
   if (!is_open(call)) return;

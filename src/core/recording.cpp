@@ -4,7 +4,6 @@
 #include <nextmove/recording.hpp>
 
 #include "capturing.hpp"
-#include "event_faults.hpp"
 #include "seat_state.hpp"
 
 namespace nextmove {
@@ -267,7 +266,7 @@ void Replay::play(const Step& step) {
           },
           [&](const TakenUp& it) {
             const Event standing{it.time, current_id(it.device), it.control, it.x, it.y};
-            if (can_be(standing, hub_) && core::stands(it.control)) hub_.take_up(standing);
+            if (can_be(standing, hub_) && can_be_taken_up(it.control)) hub_.take_up(standing);
           },
           [&](const Plugged& it) { ids_.emplace_back(it.id, hub_.plug(it.device, it.time)); },
           [&](const Unplugged& it) {

@@ -195,6 +195,10 @@ class LineReader {
     if (has("control")) {
       const Event it = event(at);
       if (!truth("taken_up")) return it;
+      if (it.control != Control::none && !can_be_taken_up(it.control)) {
+        fail(fmt::format("{} cannot be taken up, only buttons, triggers and sticks",
+                         to_string(it.control)));
+      }
       return TakenUp{at, it.device, it.control, it.x, it.y};
     }
     if (has("update")) return Updated{at};

@@ -159,6 +159,24 @@ TEST(Play, TellsOfContextsThatThePlaybookLacks) {
                              "the playbook does not have\n");
 }
 
+TEST(Play, TellsWhatWasDownAlreadyAndSoIsNoPress) {
+  const TemporaryFile held{
+      "held.jsonl",
+      R"({"format":"nextmove-recording","version":1,"meaning":2,"devices":[{"id":1,"kind":"gamepad","name":"pad","seats":["a"]}],"seats":[{"name":"a","contexts":["helm"]}]})"
+      "\n"
+      R"({"t":0.1,"device":1,"control":"PadLeftStick","x":0.5,"y":0,"taken_up":true})"
+      "\n"
+      R"({"t":0.1,"device":1,"control":"PadSouth","x":1,"taken_up":true})"
+      "\n"
+      R"({"t":0.2,"update":true})"
+      "\n"};
+  const Finished done = next_move({"play", playbook, held.path()});
+  EXPECT_EQ(done.exit_code, 0) << done.errors;
+  EXPECT_NE(done.output.find("PadLeftStick is at 0.50 0.00 already"), std::string::npos);
+  EXPECT_NE(done.output.find("PadSouth is down already"), std::string::npos);
+  EXPECT_EQ(done.output.find("horn"), std::string::npos) << done.output;
+}
+
 TEST(Play, LetsNoRecordedNameReachTheTerminalUnfiltered) {
   const TemporaryFile evil{
       "evil.jsonl",

@@ -172,6 +172,8 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
             "unknown control \"KeyWW\"; did you mean \"KeyW\"?");
   EXPECT_EQ(error_of(R"({"t":1,"device":1,"control":"PadLeftStick","x":7})"),
             "PadLeftStick cannot have the value x = 7, y = 0");
+  EXPECT_EQ(error_of(R"({"t":1,"device":1,"control":"Wheel","x":0,"y":1,"taken_up":true})"),
+            "Wheel cannot be taken up, only buttons, triggers and sticks");
   EXPECT_EQ(error_of(R"({"t":1,"device":-1,"control":"KeyW","x":1})"),
             "\"device\" must be a whole number from 0 to 4294967295");
   EXPECT_EQ(error_of(R"({"t":1,"plug":3,"kind":"piano"})"),

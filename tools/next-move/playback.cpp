@@ -139,6 +139,16 @@ void Playback::add_step(const Step& step, std::vector<TimelineLine>& lines) {
             lines.push_back({it.time, it.seat, "", it.is_typing ? "types" : "types no more",
                              fmt::format(R"("typing":{})", it.is_typing)});
           },
+          [&](const TakenUp& it) {
+            const std::string_view name = to_string(it.control);
+            const bool is_stick = info(it.control).form == ControlForm::stick;
+            lines.push_back({it.time, "", "",
+                             is_stick
+                                 ? fmt::format("{} is at {:.2f} {:.2f} already", name, it.x, it.y)
+                             : it.x != 0 ? fmt::format("{} is down already", name)
+                                         : fmt::format("{} is up", name),
+                             fmt::format(R"("taken_up":"{}","x":{},"y":{})", name, it.x, it.y)});
+          },
           [&](const LongestStepSet& it) {
             const bool is_limited = it.longest != Duration::max();
             const double seconds = is_limited ? to_seconds(it.longest) : 0;

@@ -218,7 +218,9 @@ void Driven::note_peak(Vec2 value) {
 // `live` is what is pushed now.
 Pushed Driven::read(Vec2 live) {
   Pushed pushed{live, true, digits_, std::exchange(presses_, {})};
-  if (live == Vec2{} && peak_ != Vec2{}) {
+  // Opposites may cancel but for rounding, or for a dead zone's edge.
+  const bool is_at_rest = std::max(std::abs(live.x), std::abs(live.y)) < close_enough;
+  if (is_at_rest && peak_ != Vec2{}) {
     pushed.value = peak_;
     pushed.is_live = false;
   }

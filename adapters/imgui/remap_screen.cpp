@@ -1,3 +1,4 @@
+// The remap screen as a whole: the menu, its table and its dialogs, frame by frame.
 #include <imgui.h>
 #include <imgui_stdlib.h>
 #include <utility>

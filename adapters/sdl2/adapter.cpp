@@ -1,3 +1,4 @@
+// From SDL's events to the hub's, and what SDL knows without one: what a pad holds as it comes.
 #include <SDL.h>
 #include <algorithm>
 #include <array>

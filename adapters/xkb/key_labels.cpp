@@ -1,3 +1,4 @@
+// What a layout prints on its keys, asked of xkbcommon.
 #include <array>
 #include <memory>
 #include <string>

@@ -1,3 +1,4 @@
+// From a definition to TOML, in the shortest form that reads back equal.
 #include <algorithm>
 #include <fmt/format.h>
 #include <set>

@@ -1,3 +1,4 @@
+// Where profiles are kept, and what becomes of one that is damaged.
 #include <algorithm>
 #include <cstdint>
 #include <cstdlib>

@@ -1,3 +1,4 @@
+// From a profile to TOML, one change a line.
 #include <fmt/format.h>
 #include <string>
 #include <vector>

@@ -1,3 +1,4 @@
+// From JSON Lines to a recording. A line that cannot be read is told and left out.
 #include <algorithm>
 #include <cmath>
 #include <fmt/format.h>

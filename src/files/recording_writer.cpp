@@ -1,3 +1,4 @@
+// From a recording to JSON Lines, one for each step.
 #include <fmt/format.h>
 #include <string>
 #include <vector>

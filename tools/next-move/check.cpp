@@ -1,3 +1,4 @@
+// next-move check: what is wrong with a playbook.
 #include <fmt/core.h>
 
 #include <nextmove/files.hpp>

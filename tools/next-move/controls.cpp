@@ -1,3 +1,4 @@
+// next-move controls: the names of all controls.
 #include <algorithm>
 #include <fmt/core.h>
 

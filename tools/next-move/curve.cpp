@@ -1,3 +1,4 @@
+// next-move curve: what shaping does to a stick or a trigger.
 #include <fmt/format.h>
 
 #include <nextmove/curve_picture.hpp>

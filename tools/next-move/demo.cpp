@@ -1,3 +1,4 @@
+// next-move demo: the bundled recording, and what happened in it.
 #include <fmt/core.h>
 
 #include <nextmove/files.hpp>

@@ -1,3 +1,4 @@
+// next-move header: a playbook's handles for C++.
 #include <filesystem>
 #include <fmt/format.h>
 #include <fstream>

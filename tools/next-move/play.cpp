@@ -1,3 +1,4 @@
+// next-move play: the readings that a recording gives under a playbook.
 #include <fmt/core.h>
 
 #include <nextmove/files.hpp>

@@ -1,3 +1,4 @@
+// next-move profile: what a player has changed, and what no longer fits.
 #include <algorithm>
 #include <fmt/core.h>
 #include <nlohmann/json.hpp>

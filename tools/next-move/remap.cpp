@@ -1,3 +1,4 @@
+// next-move remap: a change of a player's controls.
 #include <fmt/format.h>
 
 #include <nextmove/files.hpp>

@@ -1,3 +1,4 @@
+// next-move schema: the form of playbooks, for editors.
 #include <fmt/core.h>
 
 #include <nextmove/playbook_schema.hpp>

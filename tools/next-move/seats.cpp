@@ -1,3 +1,4 @@
+// next-move seats: who could play how with some devices.
 #include <algorithm>
 #include <charconv>
 #include <fmt/format.h>

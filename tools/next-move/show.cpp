@@ -1,3 +1,4 @@
+// next-move show: the actions, and what drives them.
 #include <algorithm>
 #include <fmt/format.h>
 #include <functional>

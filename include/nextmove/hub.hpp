@@ -177,7 +177,7 @@ class Hub {
   void take_up(const Event& standing);
 
   /// At `now`, everything that any device holds is released: the window lost the focus, say. A
-  /// control counts again when it is next operated.
+  /// control counts again when it is next operated or taken up.
   void release_all(Time now);
 
   /// Works off the events up to and including `now` in order of time, and renews all readings.

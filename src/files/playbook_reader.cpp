@@ -56,7 +56,7 @@ class Reader {
     } else if (entry.name() == "reserved") {
       book.reserved = values_.controls(entry);
     } else if (entry.name() == "actions") {
-      if (!entry.node->is_table()) values_.table(entry);
+      if (!entry.node->is_table()) values_.wrong_type(entry, "a table");  // else read already
     } else if (entry.name() != "format") {
       values_.unknown_key(entry, {"format", "title", "reserved", "actions", "schemes", "contexts",
                                   "mutes", "zones"});

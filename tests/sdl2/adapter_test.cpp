@@ -110,9 +110,7 @@ TEST_F(Adapter, LosingTheFocusReleasesEverything) {
 TEST_F(Adapter, AModifierThatIsDownWhenTheFocusComesBackIsNoPress) {
   std::vector<Control> standing;
   lose_focus();
-  const ListenerId listener = hub.on_step([&](const Step& step) {
-    if (const auto* it = std::get_if<TakenUp>(&step)) standing.push_back(it->control);
-  });
+  const ListenerId listener = note_standing(standing);
   Display::hands({"keydown", "shift"});
   regain_focus();
   hub.remove_listener(listener);
@@ -126,9 +124,7 @@ TEST_F(Adapter, APressThatComesWithTheFocusIsAPress) {
                                      {"keydown", "space"}, {"keyup", "space"}},
                                  {{"mousedown", "1"}, {"mouseup", "1"}}}) {
     std::vector<Control> standing;
-    const ListenerId listener = hub.on_step([&](const Step& step) {
-      if (const auto* it = std::get_if<TakenUp>(&step)) standing.push_back(it->control);
-    });
+    const ListenerId listener = note_standing(standing);
     Display::hands(down);
     SDL_PumpEvents();
     SDL_Event focus{};
@@ -147,9 +143,7 @@ TEST_F(Adapter, APressThatComesWithTheFocusIsAPress) {
 
 TEST_F(Adapter, AMouseButtonThatIsHeldWhenTheFocusComesWaitsForAFreshClick) {
   std::vector<Control> standing;
-  const ListenerId listener = hub.on_step([&](const Step& step) {
-    if (const auto* it = std::get_if<TakenUp>(&step)) standing.push_back(it->control);
-  });
+  const ListenerId listener = note_standing(standing);
   Display::hands({"mousedown", "3"});
   pump();
   lose_focus();

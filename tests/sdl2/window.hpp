@@ -67,6 +67,13 @@ struct InAWindow : ::testing::Test {
     pump(300);
   }
 
+  /// Until the listener is removed, what the adapter takes up is added to `standing`.
+  ListenerId note_standing(std::vector<Control>& standing) {
+    return hub.on_step([&standing](const Step& step) {
+      if (const auto* it = std::get_if<TakenUp>(&step)) standing.push_back(it->control);
+    });
+  }
+
   SDL_Window* window;
   Hub hub;
   Seat& seat;

@@ -32,9 +32,9 @@ class Reader {
     if (const auto* actions = root.get_as<toml::table>("actions")) {
       actions_ = actions;
       book.actions.reserve(actions->size());
-      for (const Entry& it : files::entries_of(*actions)) book.actions.push_back(read_action(it));
+      for (const Entry& it : files::TomlEntries{*actions}) book.actions.push_back(read_action(it));
     }
-    for (const Entry& entry : files::entries_of(root)) read_part(entry, book);
+    for (const Entry& entry : files::TomlEntries{root}) read_part(entry, book);
     if (loses_bindings_) add_empty_bindings(book);
     return book;
   }
@@ -76,7 +76,7 @@ class Reader {
     const toml::node* node = root.get("format");
     if (node == nullptr) {
       values_.error({1, 1}, "a playbook begins with format = 1");
-    } else if (node->value<std::int64_t>() != playbook_format || !node->is_integer()) {
+    } else if (!node->is_integer() || node->value<std::int64_t>() != playbook_format) {
       values_.error(place_of(*node), "this library reads playbooks of format = 1");
     }
   }
@@ -165,7 +165,7 @@ class Reader {
       } else if (entry.name() == "mutes") {
         definition.mutes = values_.names(entry, "mute");
       } else if (entry.name() == "bind") {
-        const std::vector<Entry> actions = values_.table(entry);
+        const files::TomlEntries actions = values_.table(entry);
         definition.bindings.reserve(actions.size());  // moving them is dear
         for (const Entry& action : actions) read_bindings(action, definition.bindings);
       } else if (actions_ != nullptr && actions_->contains(entry.name())) {

@@ -370,6 +370,10 @@ TEST(PlaybookReader, MissingOrForeignFormat) {
             "a.toml:1:10: error: this library reads playbooks of format = 1\n"
             "  1 | format = 2\n"
             "    |          ^\n");
+  EXPECT_EQ(errors_of(with_line(1, "format = 8e20")),
+            "a.toml:1:10: error: this library reads playbooks of format = 1\n"
+            "  1 | format = 8e20\n"
+            "    |          ^~~~\n");
 }
 
 TEST(PlaybookReader, BrokenToml) {

@@ -20,9 +20,9 @@ namespace nextmove {
 /// touch zone. `Control::KeyW` converts to it; see also `touch`.
 struct PlacedControl {
   Control control = Control::none;
-  std::string zone{};  ///< the name of a touch zone, where control is none
-  ZonePart part = ZonePart::whole;
+  ZonePart part = ZonePart::whole;  ///< of a touch zone
   Place place{};
+  std::string zone{};  ///< the name of a touch zone, where control is none
 
   PlacedControl() = default;
   PlacedControl(Control c, Place p = {}) : control(c), place(p) {}  // NOLINT: implicit

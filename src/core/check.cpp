@@ -1,9 +1,10 @@
 // What must hold for a definition to be played, and what to say where it does not.
+#include "check.hpp"
+
 #include <algorithm>
 #include <map>
 #include <set>
 #include <span>
-#include <unordered_map>
 #include <vector>
 
 #include <nextmove/nearest.hpp>
@@ -43,8 +44,9 @@ bool is_name(std::string_view name) {
 
 class Checker {
  public:
-  explicit Checker(const PlaybookDefinition& definition)
+  Checker(const PlaybookDefinition& definition, const core::ActionNumbers& actions)
       : definition_(definition),
+        actions_(actions),
         is_driven_(definition.actions.size()),
         moved_(definition.actions.size()),
         bindings_(definition.zones,
@@ -97,10 +99,10 @@ class Checker {
     }
     for (const ActionDefinition& action : definition_.actions) {
       check_name(action.name, action.place);
-      const auto [first, is_new] = actions_.emplace(action.name, &action);
-      if (!is_new) {
-        error(action.place, "action " + quoted(action.name) + " is defined twice" +
-                                first_stands(first->second->place));
+      const ActionDefinition& first = *find_action(action.name);
+      if (&first != &action) {
+        error(action.place,
+              "action " + quoted(action.name) + " is defined twice" + first_stands(first.place));
         is_driven_[number_of(action)] = true;  // enough is said of it
       }
       check_length("label", action.label, longest_label, action.place);
@@ -276,7 +278,7 @@ class Checker {
         error(mute.place, "mute " + quoted(mute.name) + " silences nothing; name its actions");
       }
       for (const PlacedName& action : mute.actions) {
-        if (actions_.count(action.name) == 0) {
+        if (find_action(action.name) == nullptr) {
           error(action.place, "there is no action " + quoted(action.name) +
                                   advice_for(action.name, definition_.actions, "actions"));
         }
@@ -296,14 +298,19 @@ class Checker {
     return advice.empty() ? "; define it under [" + std::string{where} + ']' : advice;
   }
 
+  const ActionDefinition* find_action(std::string_view name) const {
+    const auto found = actions_.find(name);
+    return found ? &definition_.actions[static_cast<std::size_t>(*found)] : nullptr;
+  }
+
   std::size_t number_of(const ActionDefinition& action) const {
     return static_cast<std::size_t>(&action - definition_.actions.data());
   }
 
   void check_binding(const BindingDefinition& binding) {
-    const auto found = actions_.find(binding.action);
-    if (found == actions_.end()) return report_unknown_action(binding);
-    const ActionDefinition& action = *found->second;
+    const ActionDefinition* const found = find_action(binding.action);
+    if (found == nullptr) return report_unknown_action(binding);
+    const ActionDefinition& action = *found;
     is_driven_[number_of(action)] = true;
     if (!core::has_control(binding) && !core::is_unbound(binding)) {
       return error(binding.place, "this binding of " + quoted(action.name) + " has no control");
@@ -320,9 +327,9 @@ class Checker {
     if (binding.action == last_unknown_) return;
     last_unknown_ = binding.action;
     if (seeks_nearest()) {
-      const auto meant =
-          actions_.find(nearest_name(binding.action, core::names_of(definition_.actions)));
-      if (meant != actions_.end()) is_driven_[number_of(*meant->second)] = true;
+      const ActionDefinition* const meant =
+          find_action(nearest_name(binding.action, core::names_of(definition_.actions)));
+      if (meant != nullptr) is_driven_[number_of(*meant)] = true;
     }
     error(binding.place, "there is no action " + quoted(binding.action) +
                              advice_for(binding.action, definition_.actions, "actions"));
@@ -439,7 +446,7 @@ class Checker {
   }
 
   const PlaybookDefinition& definition_;
-  std::unordered_map<std::string_view, const ActionDefinition*> actions_;
+  const core::ActionNumbers& actions_;
   std::map<std::string_view, const SchemeDefinition*> schemes_;
   std::map<std::string_view, const MuteDefinition*> mutes_;
   std::vector<bool> is_driven_;  // by action
@@ -453,8 +460,13 @@ class Checker {
 
 }  // namespace
 
+std::vector<Diagnostic> core::check(const PlaybookDefinition& definition,
+                                    const ActionNumbers& actions) {
+  return Checker{definition, actions}.run();
+}
+
 std::vector<Diagnostic> check(const PlaybookDefinition& definition) {
-  return Checker{definition}.run();
+  return core::check(definition, core::ActionNumbers{definition.actions});
 }
 
 }  // namespace nextmove

@@ -1,10 +1,11 @@
 #include <algorithm>
 #include <unordered_map>
-#include <unordered_set>
 
 #include <nextmove/complaint.hpp>
 #include <nextmove/playbook.hpp>
 
+#include "action_numbers.hpp"
+#include "check.hpp"
 #include "check_binding.hpp"
 #include "naming.hpp"
 #include "playbook_data.hpp"
@@ -13,11 +14,16 @@ namespace nextmove {
 namespace core {
 
 PlaybookData::PlaybookData(PlaybookDefinition checked)
-    : definition(std::move(checked)), actions(numbers_of(definition)), wiring(definition, actions) {
-  by_hash.reserve(definition.actions.size());
-  for (std::size_t i = 0; i < definition.actions.size(); ++i) {
-    by_hash.emplace(hash_of(definition.actions[i]), static_cast<ActionId>(i));
-  }
+    : definition(std::move(checked)), actions(definition.actions) {
+  number_names();
+}
+
+PlaybookData::PlaybookData(PlaybookDefinition checked, ActionNumbers its_actions)
+    : definition(std::move(checked)), actions(std::move(its_actions)) {
+  number_names();
+}
+
+void PlaybookData::number_names() {
   for (std::size_t i = 0; i < definition.schemes.size(); ++i) {
     schemes.emplace(definition.schemes[i].name, static_cast<SchemeId>(i));
   }
@@ -34,19 +40,15 @@ PlaybookData::PlaybookData(PlaybookDefinition checked)
   }
 }
 
-Wiring::Numbers PlaybookData::numbers_of(const PlaybookDefinition& definition) {
-  Wiring::Numbers numbers;
-  numbers.reserve(definition.actions.size());
-  for (const ActionDefinition& it : definition.actions) {
-    numbers.emplace(it.name, static_cast<ActionId>(numbers.size()));
-  }
-  return numbers;
+const Wiring& PlaybookData::wiring() const {
+  std::call_once(is_wired_, [&] { wiring_.emplace(definition, actions); });
+  return *wiring_;
 }
 
 std::vector<ActionId> PlaybookData::actions_of(const MuteDefinition& mute) const {
   std::vector<bool> is_silent(definition.actions.size(), mute.is_everything_but);
   for (const PlacedName& action : mute.actions) {
-    is_silent[static_cast<std::size_t>(actions.at(action.name))] = !mute.is_everything_but;
+    is_silent[static_cast<std::size_t>(*actions.find(action.name))] = !mute.is_everything_but;
   }
   std::vector<ActionId> silent;
   for (std::size_t i = 0; i < is_silent.size(); ++i) {
@@ -130,7 +132,7 @@ Pointer Playbook::pointer(std::string_view name) const {
 }
 
 std::optional<ActionId> Playbook::find_action(std::string_view name) const {
-  return find_in(data_->actions, name);
+  return data_->actions.find(name);
 }
 
 std::optional<SchemeId> Playbook::find_scheme(std::string_view name) const {
@@ -167,9 +169,7 @@ std::optional<Pointer> Playbook::find_pointer(std::string_view name) const {
 std::optional<ActionId> Playbook::find(ActionId id, std::uint32_t hash) const {
   const auto index = static_cast<std::size_t>(id);
   if (index < actions().size() && core::hash_of(actions()[index]) == hash) return id;
-  const auto found = data_->by_hash.find(hash);
-  if (found == data_->by_hash.end()) return std::nullopt;
-  return found->second;
+  return data_->actions.find(hash);
 }
 
 std::optional<SchemeId> Playbook::find(Scheme handle) const {
@@ -221,12 +221,14 @@ std::vector<Diagnostic> misfits(const Playbook& playbook, std::span<const Counte
 
 namespace {
 
-bool stand_together(const std::vector<BindingDefinition>& bindings) {
-  std::unordered_set<std::string_view> seen;
-  seen.reserve(bindings.size());
+bool stand_together(const std::vector<BindingDefinition>& bindings,
+                    const core::ActionNumbers& actions) {
+  std::vector<bool> was_seen(actions.size());
   for (std::size_t i = 0; i < bindings.size(); ++i) {
-    const bool goes_on = i > 0 && bindings[i].action == bindings[i - 1].action;
-    if (!goes_on && !seen.insert(bindings[i].action).second) return false;
+    if (i > 0 && bindings[i].action == bindings[i - 1].action) continue;
+    const auto action = static_cast<std::size_t>(*actions.find(bindings[i].action));
+    if (was_seen[action]) return false;
+    was_seen[action] = true;
   }
   return true;
 }
@@ -242,8 +244,8 @@ void bring_together(std::vector<BindingDefinition>& bindings) {
 
 // The bindings of an action stand together, as in a file, where the action is named once; and one
 // that is bound is not said to be unbound.
-void tidy_bindings(std::vector<BindingDefinition>& bindings) {
-  if (!stand_together(bindings)) bring_together(bindings);
+void tidy_bindings(std::vector<BindingDefinition>& bindings, const core::ActionNumbers& actions) {
+  if (!stand_together(bindings, actions)) bring_together(bindings);
   for (std::size_t i = bindings.size(); i-- > 0;) {
     const auto is_of_same = [&](std::size_t j) {
       return j < bindings.size() && bindings[j].action == bindings[i].action;
@@ -258,10 +260,12 @@ void tidy_bindings(std::vector<BindingDefinition>& bindings) {
 
 Result<Playbook> make_playbook(PlaybookDefinition definition) {
   Result<Playbook> result;
-  result.diagnostics = check(definition);
+  core::ActionNumbers actions{definition.actions};
+  result.diagnostics = core::check(definition, actions);
   if (!has_errors(result.diagnostics)) {
-    for (ContextDefinition& context : definition.contexts) tidy_bindings(context.bindings);
-    result.value.emplace(std::make_shared<core::PlaybookData>(std::move(definition)));
+    for (ContextDefinition& context : definition.contexts) tidy_bindings(context.bindings, actions);
+    result.value.emplace(
+        std::make_shared<core::PlaybookData>(std::move(definition), std::move(actions)));
   }
   return result;
 }

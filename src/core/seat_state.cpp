@@ -27,7 +27,7 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Cust
       playbook_(given_),
       journal_(journal),
       customs_(customs),
-      wiring_(&playbook_.data().wiring),
+      wiring_(&playbook_.data().wiring()),
       wires_(*wiring_),
       tally_(wiring_->action_count()),
       drives_(wiring_->action_count()),
@@ -118,7 +118,7 @@ void SeatState::play_by(Playbook playbook) {
 
   const Playbook before = std::exchange(playbook_, std::move(playbook));
   prompting_.renew();
-  wiring_ = &playbook_.data().wiring;
+  wiring_ = &playbook_.data().wiring();
   note_hands();
   const std::size_t actions = wiring_->action_count();
   tally_.resize(actions);
@@ -310,9 +310,7 @@ void SeatState::release_device(DeviceId device, Time time) {
 // ---- handles
 
 ActionId SeatState::find_slowly(std::uint32_t hash, ActionKind kind, std::string_view call) const {
-  const auto& by_hash = playbook_.data().by_hash;
-  const auto found = by_hash.find(hash);
-  if (found != by_hash.end()) return found->second;
+  if (const auto found = playbook_.data().actions.find(hash)) return *found;
   if (told_handles_.add(hash)) {
     complain(ComplaintKind::unknown_handle, call, what_is_wrong(hash, kind));
   }

@@ -117,7 +117,7 @@ struct Wiring::Draft {
 
 class Wiring::Drafter {
  public:
-  Drafter(const PlaybookDefinition& definition, const Numbers& actions)
+  Drafter(const PlaybookDefinition& definition, const ActionNumbers& actions)
       : definition_(definition), actions_(actions) {}
 
   std::vector<Draft> drafts() {
@@ -135,7 +135,7 @@ class Wiring::Drafter {
 
  private:
   void draft(const BindingDefinition& binding) {
-    action_ = actions_.at(binding.action);
+    action_ = *actions_.find(binding.action);
     add(binding, binding.control, [&](const ResolvedControl& control, Route& route) {
       map_whole(control, action().kind, route);
     });
@@ -180,14 +180,14 @@ class Wiring::Drafter {
   const ActionDefinition& action() const { return definition_.actions[index(action_)]; }
 
   const PlaybookDefinition& definition_;
-  const Numbers& actions_;
+  const ActionNumbers& actions_;
   std::vector<Draft> drafts_;
   std::size_t context_ = 0;
   std::size_t number_ = 0;
   ActionId action_{};  // of the binding at hand
 };
 
-Wiring::Wiring(const PlaybookDefinition& definition, const Numbers& actions)
+Wiring::Wiring(const PlaybookDefinition& definition, const ActionNumbers& actions)
     : source_count_(control_count + definition.zones.size()) {
   for (const ActionDefinition& action : definition.actions)
     actions_.push_back({0, 0, action.digital});

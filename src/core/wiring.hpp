@@ -7,13 +7,12 @@
 #include <limits>
 #include <span>
 #include <string>
-#include <string_view>
-#include <unordered_map>
 #include <vector>
 
 #include <nextmove/playbook.hpp>
 #include <nextmove/reading.hpp>
 
+#include "action_numbers.hpp"
 #include "scheme_set.hpp"
 #include "shaping.hpp"
 #include "source.hpp"
@@ -82,10 +81,7 @@ struct LiveBinding {
 
 class Wiring {
  public:
-  /// Of actions, by name.
-  using Numbers = std::unordered_map<std::string_view, ActionId>;
-
-  Wiring(const PlaybookDefinition& definition, const Numbers& actions);
+  Wiring(const PlaybookDefinition& definition, const ActionNumbers& actions);
 
   using Index = std::uint32_t;
   struct Range {

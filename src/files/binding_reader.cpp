@@ -41,7 +41,7 @@ void BindingReader::read(const TomlEntry& action, const toml::node& node,
   } else if (const auto* table = node.as_table()) {
     has_gesture_ = false;
     within_ = nullptr;
-    const std::vector<TomlEntry> entries = entries_of(*table);
+    const TomlEntries entries{*table};
     for (const TomlEntry& entry : entries) read_key(entry, binding);
     if (within_ != nullptr && binding.gesture.kind == GestureKind::taps) {
       binding.gesture.time = values_.duration(*within_);

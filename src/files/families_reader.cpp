@@ -22,7 +22,7 @@ class FamiliesReader {
 
   void read(const toml::table& file) {
     bool has_format = false;
-    for (const Entry& entry : files::entries_of(file)) {
+    for (const Entry& entry : files::TomlEntries{file}) {
       if (entry.name() == "format") {
         has_format = true;
         const auto* number = entry.node->as_integer();
@@ -71,7 +71,7 @@ class FamiliesReader {
     const toml::table* table = node.as_table();
     if (table == nullptr) return values_.error(place_of(node), "a device must be a table");
     FamilyDevice device;
-    for (const Entry& entry : files::entries_of(*table)) {
+    for (const Entry& entry : files::TomlEntries{*table}) {
       if (entry.name() == "vendor") {
         device.vendor = id_number(entry);
       } else if (entry.name() == "product") {

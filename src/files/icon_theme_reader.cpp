@@ -42,7 +42,7 @@ class ThemeReader {
 
   void read(const toml::table& file) {
     bool has_format = false;
-    for (const Entry& entry : files::entries_of(file)) {
+    for (const Entry& entry : files::TomlEntries{file}) {
       if (entry.name() == "format") {
         has_format = true;
         const auto* number = entry.node->as_integer();
@@ -96,7 +96,7 @@ class ThemeReader {
 
   void read_atlas(const std::string& family, const Entry& atlas) {
     std::string image;
-    std::vector<Entry> icons;
+    files::TomlEntries icons;
     for (const Entry& entry : values_.table(atlas)) {
       if (entry.name() == "image") {
         image = path_of(entry);
@@ -119,7 +119,7 @@ class ThemeReader {
   void read_sheet(const std::string& family, const Entry& sheet) {
     std::string image;
     Grid grid;
-    std::vector<Entry> icons;
+    files::TomlEntries icons;
     for (const Entry& entry : values_.table(sheet)) {
       if (entry.name() == "image") {
         image = path_of(entry);

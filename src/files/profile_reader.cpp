@@ -46,7 +46,7 @@ class EntryReader {
     Remap remap;
     remap.place = place_of(table);
     bool has_device = false;
-    for (const Entry& entry : files::entries_of(table)) {
+    for (const Entry& entry : files::TomlEntries{table}) {
       if (entry.name() == "action") {
         remap.action = name(entry);
       } else if (entry.name() == "direction") {
@@ -86,7 +86,7 @@ class EntryReader {
   Tuning tuning(const toml::table& table) {
     Tuning tuning;
     tuning.place = place_of(table);
-    for (const Entry& entry : files::entries_of(table)) {
+    for (const Entry& entry : files::TomlEntries{table}) {
       if (entry.name() == "action") {
         tuning.action = name(entry);
       } else if (entry.name() == "device") {
@@ -151,7 +151,7 @@ class EntryReader {
 class ProfileReader {
  public:
   void read(const toml::table& root) {
-    for (const Entry& entry : files::entries_of(root)) {
+    for (const Entry& entry : files::TomlEntries{root}) {
       if (entry.name() == "format") continue;
       if (entry.name() == "unread") {
         read_unread(entry);

@@ -3,7 +3,14 @@
 // hold its parser goes on to a proper error, so here neither is wanted.
 #pragma once
 
+#include <cstddef>
 #include <cstdint>
+
+namespace nextmove::files {
+/// The parser calls itself for every bracket within a bracket, and a thread has little stack.
+inline constexpr std::size_t most_brackets = 16;
+}  // namespace nextmove::files
+#define TOML_MAX_NESTED_VALUES (::nextmove::files::most_brackets + 1)  // with the value in them
 
 #undef NDEBUG
 #define TOML_ASSERT(expression) static_cast<void>(0)

@@ -1,7 +1,6 @@
 #include "toml_document.hpp"
 
 #include <algorithm>
-#include <array>
 #include <fmt/format.h>
 #include <optional>
 #include <sstream>
@@ -15,95 +14,90 @@
 namespace nextmove::files {
 namespace {
 
-/// Looks for what the parser, which calls itself for every level, would need more stack for than a
-/// thread may have: keys of very many parts, and brackets in brackets. It knows of TOML only where
-/// texts and comments begin and end.
-class DepthCheck {
+constexpr int most_parts = 16;
+
+/// Looks for a key of so many parts that there would be more tables in tables than a thread may
+/// have stack for. It knows of TOML only where texts and comments begin and end.
+class KeyCheck {
  public:
-  explicit DepthCheck(std::string_view text) : text_(text) {}
+  explicit KeyCheck(std::string_view text) : text_(text) {}
 
   std::optional<Diagnostic> problem() {
-    while (at_ < text_.size() && message_.empty()) step();
-    if (message_.empty()) return std::nullopt;
+    if (!has_line_of_many_dots()) return std::nullopt;  // as good as always
+    while (at_ < text_.size() && parts_ <= most_parts) step();
+    if (parts_ <= most_parts) return std::nullopt;
     return Diagnostic{.place = {line_, static_cast<int>(at_ - line_begin_)},
-                      .message = std::move(message_)};
+                      .message = fmt::format("a key has more than {} parts", most_parts)};
   }
 
  private:
-  static constexpr int most_parts = 16;
-  static constexpr int most_brackets = 16;
-
-  // Letters, digits, _ and spaces, of which most of a file is made, mean nothing here.
-  static constexpr std::array<bool, 256> plain = [] {
-    std::array<bool, 256> is{};
-    for (const char c : std::string_view{"abcdefghijklmnopqrstuvwxyzABCDEFGHIJKLMNOPQRSTUVWXYZ"
-                                         "0123456789_ "}) {
-      is[static_cast<unsigned char>(c)] = true;
+  bool has_line_of_many_dots() const {
+    int dots = 0;
+    std::size_t before = 0;
+    for (std::size_t at = text_.find('.'); at < text_.size(); at = text_.find('.', at + 1)) {
+      if (text_.substr(before, at - before).find('\n') < text_.size()) dots = 0;
+      if (++dots >= most_parts) return true;
+      before = at;
     }
-    return is;
-  }();
-
-  void skip_plain() {
-    while (at_ < text_.size() && plain[static_cast<unsigned char>(text_[at_])]) ++at_;
+    return false;
   }
 
   void step() {
-    skip_plain();
-    if (at_ == text_.size()) return;
-    const char c = text_[at_];
+    const char c = text_[at_++];
     switch (c) {
       case '"':
       case '\'': return skip_text(c);
       case '#': at_ = std::min(text_.find('\n', at_), text_.size()); return;
-      case '.': ++parts_; break;
-      case '[':
-      case '{':
-        ++brackets_;
-        parts_ = 1;
-        break;
-      case ']':
-      case '}':
-        brackets_ = std::max(0, brackets_ - 1);
-        parts_ = 1;
-        break;
+      case '.': ++parts_; return;
+      case '\n': begin_line(); break;
       case '=':
-      case ',': parts_ = 1; break;
-      default: break;
+      case ',':
+      case '[':
+      case ']':
+      case '{':
+      case '}': break;
+      default: return;
     }
-    next();
-    if (parts_ > most_parts) message_ = fmt::format("a key has more than {} parts", most_parts);
-    if (brackets_ > most_brackets) {
-      message_ = fmt::format("brackets stand in brackets, more than {} deep; is one not closed?",
-                             most_brackets);
-    }
-  }
-
-  void next() {
-    if (text_[at_++] != '\n') return;
-    ++line_;
-    line_begin_ = at_;
     parts_ = 1;
   }
 
-  // A text ends with its line where it is not closed; one in three quotes goes on.
+  void begin_line() {
+    ++line_;
+    line_begin_ = at_;
+  }
+
+  // After its first quote. It ends with its line where it is not closed; in three quotes it goes
+  // on.
   void skip_text(char quote) {
-    const std::string three(3, quote);
-    const bool is_long = text_.substr(at_, 3) == three;
-    at_ += is_long ? 3 : 1;
-    while (true) {
-      skip_plain();
-      if (at_ == text_.size()) return;
-      const char c = text_[at_];
-      if (is_long ? text_.substr(at_, 3) == three : c == quote) {
-        at_ += is_long ? 3 : 1;
-        // A long text may end in two quotes of its own.
-        for (int i = 0; is_long && i < 2 && text_.substr(at_, 1) == three.substr(0, 1); ++i) ++at_;
+    if (is_three(quote, at_ - 1)) return skip_long_text(quote);
+    while (at_ < text_.size() && text_[at_] != '\n') {
+      const char c = text_[at_++];
+      if (c == quote) return;
+      if (c == '\\') skip_escaped(quote);
+    }
+  }
+
+  void skip_long_text(char quote) {
+    at_ += 2;
+    while (at_ < text_.size()) {
+      if (is_three(quote, at_)) {
+        at_ += 3;
+        // It may end in two quotes of its own.
+        for (int i = 0; i < 2 && at_ < text_.size() && text_[at_] == quote; ++i) ++at_;
         return;
       }
-      if (c == '\n' && !is_long) return;
-      if (c == '\\' && quote == '"' && at_ + 1 < text_.size()) next();
-      next();
+      const char c = text_[at_++];
+      if (c == '\n') begin_line();
+      if (c == '\\') skip_escaped(quote);
     }
+  }
+
+  void skip_escaped(char quote) {
+    if (quote == '"' && at_ < text_.size() && text_[at_] != '\n') ++at_;
+  }
+
+  bool is_three(char quote, std::size_t at) const {
+    return text_.substr(at, 3) == (quote == '"' ? R"(""")" : "'''");
   }
 
   std::string_view text_;
@@ -111,18 +105,20 @@ class DepthCheck {
   std::size_t line_begin_ = 0;
   int line_ = 1;
   int parts_ = 1;
-  int brackets_ = 0;
-  std::string message_;
 };
 
-// toml++ speaks of a name that stands twice as a redefinition; the rest of what it says is plain
-// enough.
+// toml++ speaks of a name that stands twice as a redefinition, and of depth by the name of its
+// limit; the rest of what it says is plain enough.
 std::string in_plain_words(const toml::parse_error& problem) {
   std::string text{problem.description()};
   const std::string_view redefinition = "cannot redefine existing ";
   if (const auto at = text.find(redefinition); at != std::string::npos) {
     const auto name = text.find('\'', at);
     return "this name is defined twice: " + text.substr(name == std::string::npos ? at : name);
+  }
+  if (text.find("nested value depth") != std::string::npos) {
+    return fmt::format("brackets stand in brackets, more than {} deep; is one not closed?",
+                       most_brackets);
   }
   return "this is no TOML: " + text;
 }
@@ -144,7 +140,7 @@ std::string in_brackets(char open, const std::vector<std::string>& parts, char c
 
 Result<toml::table> parse_toml(std::string_view text, std::size_t most_bytes) {
   if (auto excess = find_excess(text.size(), most_bytes)) return {std::nullopt, {*excess}};
-  if (auto problem = DepthCheck{text}.problem()) return {std::nullopt, {std::move(*problem)}};
+  if (auto problem = KeyCheck{text}.problem()) return {std::nullopt, {std::move(*problem)}};
   toml::parse_result parsed = toml::parse(text);
   if (parsed) return {std::move(parsed).table(), {}};
   return {

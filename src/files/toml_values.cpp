@@ -25,15 +25,12 @@ Place place_of(const toml::key& key) {
   return place_of(key.source());
 }
 
-std::vector<TomlEntry> entries_of(const toml::table& table) {
-  std::vector<TomlEntry> entries;
-  entries.reserve(table.size());
-  for (const auto& [key, node] : table) entries.push_back({&key, &node});
-  std::sort(entries.begin(), entries.end(), [](const TomlEntry& a, const TomlEntry& b) {
-    const auto at = [](const TomlEntry& e) { return e.key->source().begin; };
-    return at(a) < at(b);
-  });
-  return entries;
+TomlEntries::TomlEntries(const toml::table& table) : size_(table.size()) {
+  if (size_ > few_.size()) many_.resize(size_);
+  TomlEntry* const first = many_.empty() ? few_.data() : many_.data();
+  TomlEntry* next = first;
+  for (const auto& [key, node] : table) *next++ = {&key, &node, key.source().begin};
+  std::sort(first, next, [](const TomlEntry& a, const TomlEntry& b) { return a.begin < b.begin; });
 }
 
 namespace {
@@ -90,8 +87,8 @@ std::string TomlValues::text(const TomlEntry& entry) {
   return {};
 }
 
-std::vector<TomlEntry> TomlValues::table(const TomlEntry& entry) {
-  if (const auto* value = entry.node->as_table()) return entries_of(*value);
+TomlEntries TomlValues::table(const TomlEntry& entry) {
+  if (const auto* value = entry.node->as_table()) return TomlEntries{*value};
   wrong_type(entry, "a table");
   return {};
 }

@@ -1,6 +1,7 @@
 // Values of a TOML table, with a problem reported where one is not what it should be.
 #pragma once
 
+#include <array>
 #include <initializer_list>
 #include <string>
 #include <string_view>
@@ -21,13 +22,28 @@ Place place_of(const toml::key& key);
 
 /// One line of a table.
 struct TomlEntry {
-  const toml::key* key;
-  const toml::node* node;
+  const toml::key* key = nullptr;
+  const toml::node* node = nullptr;
+  toml::source_position begin{};
   std::string_view name() const { return key->str(); }
 };
 
-/// The entries of a table in the order of the file; toml++ keeps them by name.
-std::vector<TomlEntry> entries_of(const toml::table& table);
+/// The entries of a table in the order of the file; toml++ keeps them by name. Most tables are
+/// small, and there are as many as there are actions: those take no memory of their own.
+class TomlEntries {
+ public:
+  TomlEntries() = default;
+  explicit TomlEntries(const toml::table& table);
+
+  const TomlEntry* begin() const { return many_.empty() ? few_.data() : many_.data(); }
+  const TomlEntry* end() const { return begin() + size_; }
+  std::size_t size() const { return size_; }
+
+ private:
+  std::size_t size_ = 0;
+  std::array<TomlEntry, 8> few_;
+  std::vector<TomlEntry> many_;
+};
 
 /// Reads values; what is wrong is reported, and a harmless value given back.
 class TomlValues {
@@ -43,7 +59,7 @@ class TomlValues {
                     std::initializer_list<std::string_view> known);
 
   std::string text(const TomlEntry& entry);
-  std::vector<TomlEntry> table(const TomlEntry& entry);
+  TomlEntries table(const TomlEntry& entry);
   float number(const TomlEntry& entry, float otherwise);
   bool truth(const TomlEntry& entry);
   int whole_number(const TomlEntry& entry);

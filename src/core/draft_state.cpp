@@ -107,8 +107,12 @@ Profile DraftState::with_controls(const ControlSlot& slot,
 // ---- clashes
 
 void DraftState::list_uses() {
+  std::vector<BindingDefinition> bindings;  // of the action at hand, whose cells stand together
+  Cell before;
   for (const Cell& cell : remapping_.cells()) {
-    const std::vector<BindingDefinition> bindings = remapping_.remapped(cell.context, cell.action);
+    const bool goes_on = cell.context == before.context && cell.action == before.action;
+    if (!goes_on) bindings = remapping_.remapped(cell.context, cell.action);
+    before = cell;
     std::size_t number = 0;
     for (const Combination& combination : remapping_.controls(cell)) {
       uses_.push_back({cell, number++, combination,

@@ -19,6 +19,7 @@ namespace {
 // What of a profile does not go with the playbook, for a seat that is held to this scheme.
 std::vector<Diagnostic> news_of(const Profile& profile, const Playbook& playbook, SchemeId scheme) {
   std::vector<Diagnostic> news = misfits(profile, playbook);
+  if (profile.remaps.empty()) return news;  // what clashes then is the playbook's
   for (Diagnostic& it : unwanted_clashes(Draft{playbook, profile, scheme})) {
     news.push_back(std::move(it));
   }

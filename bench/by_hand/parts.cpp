@@ -212,7 +212,8 @@ void Driven::note_digits(Vec2 value) {
 void Driven::note_peak(Vec2 value) {
   if (value == last_) return;
   last_ = value;
-  if (square(value) >= square(peak_)) peak_ = value;
+  constexpr float rounded_one = 1.000002F;  // of two that are equally long the later counts
+  if (square(value) * rounded_one >= square(peak_)) peak_ = value;
 }
 
 // `live` is what is pushed now.

@@ -162,6 +162,24 @@ TEST_P(ByHand, GivesTheSameReadings) {
   }
 }
 
+// A full stick is as long as a key, but for rounding.
+TEST_P(ByHand, OfPeaksThatAreEquallyLongTheLaterCounts) {
+  const auto both = [&](DeviceId device, Control control, float x, float y = 0) {
+    const Event event{++now_, device, control, x, y};
+    hub_.feed(event);
+    by_hand_.handle(event);
+  };
+  both(keyboard_, ArrowRight, 1);
+  hub_.update(now_);
+  by_hand_.update(now_);
+  both(pad_, PadLeftStick, -0.985620141F, -0.558192611F);
+  both(pad_, PadLeftStick, 0, 0);
+  both(keyboard_, ArrowLeft, 1);
+  hub_.update(now_);
+  by_hand_.update(now_);
+  expect_same();
+}
+
 INSTANTIATE_TEST_SUITE_P(OnEveryScreen, ByHand,
                          ::testing::Range(std::size_t{0}, all_screens.size()),
                          [](const auto& screens) {

@@ -106,7 +106,8 @@ DraftAnswer DraftChange::want_both(const ControlSlot& slot, const Combination& c
     const auto is_meant = [&](const Use& use) {
       return is_at(use, slot) && use.combination == combination;
     };
-    if (is_meant(pair.first) || is_meant(pair.second)) wish(profile, pair, before_);
+    const bool is_it = is_meant(pair.first) || is_meant(pair.second);
+    if (is_it && !is_wanted(pair, before_)) wish(profile, pair, before_);
   }
   accepted_ = std::move(profile);
   return {};

@@ -64,6 +64,14 @@ bool has(const DraftState& state, const ClashingPair& clash) {
   });
 }
 
+bool is_wanted(const ClashingPair& clash, const DraftState& state) {
+  bool is_said = false;
+  for_each_side(state.profile().remaps, clash, state, [&](const Remap& remap, const Use& other) {
+    is_said |= goes_beside(remap, action_of(other, state));
+  });
+  return is_said;
+}
+
 void wish(Profile& profile, const ClashingPair& clash, const DraftState& state) {
   for_each_side(profile.remaps, clash, state, [&](Remap& remap, const Use& other) {
     const std::string& action = action_of(other, state);
@@ -101,16 +109,15 @@ std::vector<Diagnostic> unwanted_clashes(const Draft& draft) {
     told.push_back({Severity::warning, draft.profile().file, remap.place, std::move(message), {}});
   };
   for (const core::ClashingPair& clash : state.clashes()) {
+    if (core::is_wanted(clash, state)) continue;
     const Remap* last = nullptr;  // of two remaps that clash, one is told
     const core::Use* other = nullptr;
-    bool is_wanted = false;
     core::for_each_side(draft.profile().remaps, clash, state,
                         [&](const Remap& remap, const core::Use& use) {
                           last = &remap;
                           other = &use;
-                          is_wanted |= core::goes_beside(remap, core::action_of(use, state));
                         });
-    if (last != nullptr && !is_wanted) tell(*last, *other);
+    if (last != nullptr) tell(*last, *other);
   }
   return told;
 }

@@ -8,6 +8,9 @@ namespace nextmove::core {
 /// Whether the state has this clash.
 bool has(const DraftState& state, const ClashingPair& clash);
 
+/// Whether a remap of either side says that the clash, one of this state, is wanted.
+bool is_wanted(const ClashingPair& clash, const DraftState& state);
+
 /// Notes in the remaps of either side that the clash, one of this state, is wanted.
 void wish(Profile& profile, const ClashingPair& clash, const DraftState& state);
 

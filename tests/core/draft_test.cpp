@@ -405,6 +405,14 @@ TEST(SchemeDrafts, WhatOtherSchemesHearIsNoClash) {
   EXPECT_TRUE(draft.put(up, ArrowUp)) << "it is the right half's";
 }
 
+TEST_F(Drafts, ToKeepAgainWhatIsKeptIsNoChangeToUndo) {
+  draft.put(slot("horn"), KeyE, OnClash::keep_both);
+  draft.put(slot("winch", 1), KeyH);
+  EXPECT_TRUE(draft.put(slot("horn"), KeyE, OnClash::keep_both));
+  draft.undo();
+  EXPECT_EQ(controls("winch"), Controls{KeyE});
+}
+
 TEST(DraftUndo, TakesASliderBackAsOneChange) {
   Draft draft{make(harbour())};
   const auto sensitivity = [&] { return draft.tuning("steer", std::nullopt).sensitivity; };

@@ -99,10 +99,10 @@ class Checker {
     }
     for (const ActionDefinition& action : definition_.actions) {
       check_name(action.name, action.place);
-      const ActionDefinition& first = *find_action(action.name);
-      if (&first != &action) {
+      const ActionDefinition* const first = find_action(action.name);
+      if (first != nullptr && first != &action) {
         error(action.place,
-              "action " + quoted(action.name) + " is defined twice" + first_stands(first.place));
+              "action " + quoted(action.name) + " is defined twice" + first_stands(first->place));
         is_driven_[number_of(action)] = true;  // enough is said of it
       }
       check_length("label", action.label, longest_label, action.place);

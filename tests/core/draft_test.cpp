@@ -52,6 +52,14 @@ TEST_F(Drafts, ASlotCanBeCleared) {
   EXPECT_EQ(draft.profile().remaps, std::vector{keys("horn", {})});
 }
 
+TEST_F(Drafts, ToKeepAgainWhatIsKeptIsNoChangeToUndo) {
+  draft.put(slot("horn"), KeyE, OnClash::keep_both);
+  draft.put(slot("winch", 1), KeyH);
+  EXPECT_TRUE(draft.put(slot("horn"), KeyE, OnClash::keep_both));
+  draft.undo();
+  EXPECT_EQ(controls("winch"), Controls{KeyE});
+}
+
 TEST_F(Drafts, WhatWasKeptOnTwoActionsOnPurposeIsNotToldAgain) {
   draft.put(slot("horn"), KeyE, OnClash::keep_both);
   ASSERT_EQ(draft.profile().remaps.size(), 1U);
@@ -403,14 +411,6 @@ TEST(SchemeDrafts, WhatOtherSchemesHearIsNoClash) {
   const ControlSlot up{*book.find_action("steer"), ActionPart::up};
   EXPECT_EQ(draft.controls(up), Controls{KeyW});
   EXPECT_TRUE(draft.put(up, ArrowUp)) << "it is the right half's";
-}
-
-TEST_F(Drafts, ToKeepAgainWhatIsKeptIsNoChangeToUndo) {
-  draft.put(slot("horn"), KeyE, OnClash::keep_both);
-  draft.put(slot("winch", 1), KeyH);
-  EXPECT_TRUE(draft.put(slot("horn"), KeyE, OnClash::keep_both));
-  draft.undo();
-  EXPECT_EQ(controls("winch"), Controls{KeyE});
 }
 
 TEST(DraftUndo, TakesASliderBackAsOneChange) {

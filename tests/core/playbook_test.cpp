@@ -79,6 +79,14 @@ TEST(Check, TheNumbersOfThingsAreBounded) {
             (Problems{"there are more than 1000 mutes", "there are more than 1000 contexts"}));
 }
 
+TEST(Check, RefusesMoreActionsThanCanBeNumbered) {
+  PlaybookDefinition book;
+  for (int i = 0; i < 66'000; ++i) book.actions.push_back({.name = "a" + std::to_string(i)});
+  book.contexts = {{.name = "helm", .bindings = {{.action = "a65999", .control = Control::KeyA}}}};
+  EXPECT_EQ(problems_of(book).front(), "there are more than 60000 actions");
+  EXPECT_FALSE(make_playbook(book));
+}
+
 TEST(Check, AnActionThatNothingDrivesIsTold) {
   EXPECT_EQ(problems_of({.actions = {{.name = "winch"}}}),
             (Problems{"nothing drives action \"winch\"; bind it in a context, or write winch = [] "

@@ -49,9 +49,10 @@ function(nextmove_batch target batch)
   else()
     string(REGEX REPLACE "/.*" "" group ${batch})
   endif()
-  target_sources(${target} PRIVATE ${ARGN})
+  list(TRANSFORM ARGN PREPEND ${CMAKE_CURRENT_SOURCE_DIR}/ OUTPUT_VARIABLE sources)
+  target_sources(${target} PRIVATE ${sources})
   set_target_properties(${target} PROPERTIES UNITY_BUILD_MODE GROUP)
-  set_source_files_properties(${ARGN} PROPERTIES UNITY_GROUP ${group})
+  set_source_files_properties(${sources} TARGET_DIRECTORY ${target} PROPERTIES UNITY_GROUP ${group})
 endfunction()
 
 # nextmove_need(package debian [option]): a package found by CMake, or one sentence on what to do.

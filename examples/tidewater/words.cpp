@@ -13,12 +13,12 @@ std::vector<Line> ways_to_sit_down(const Hub& hub, const Labels& labels, const S
   for (std::size_t i = 0; i < hub.playbook().schemes().size(); ++i) {
     const auto scheme = static_cast<SchemeId>(i);
     const SchemeDefinition& definition = hub.playbook().scheme(scheme);
-    const auto is_free = [&](const RecordedDevice& device) {
+    const auto is_free = [&](const PluggedDevice& device) {
       return definition.needs_kind(device.device.kind) &&
              hub.can_join(scheme, device.id, seat).refusal == Refusal::none &&
              (seat == nullptr || device.seats.empty());
     };
-    const std::vector<RecordedDevice> devices = hub.devices();
+    const std::vector<PluggedDevice> devices = hub.devices();
     if (!definition.join.is_set() || std::none_of(devices.begin(), devices.end(), is_free))
       continue;
     Line way = prompt_parts(Combination{definition.join}, labels, hub.playbook().zones());

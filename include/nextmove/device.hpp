@@ -5,6 +5,7 @@
 #include <optional>
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include <nextmove/standard.hpp>
 
@@ -34,6 +35,14 @@ struct Device {
   std::string port{};  ///< where it is plugged in, as the platform names it; empty when unknown
 
   friend bool operator==(const Device&, const Device&) = default;
+};
+
+/// A device that is plugged in, and who has it.
+struct PluggedDevice {
+  DeviceId id = DeviceId::none;
+  Device device{};
+  std::vector<std::string> seats{};  ///< the names of those that have it
+  friend bool operator==(const PluggedDevice&, const PluggedDevice&) = default;
 };
 
 }  // namespace nextmove

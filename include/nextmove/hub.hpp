@@ -13,9 +13,9 @@
 #include <nextmove/family.hpp>
 #include <nextmove/labels.hpp>
 #include <nextmove/playbook.hpp>
-#include <nextmove/recording.hpp>
 #include <nextmove/seat.hpp>
 #include <nextmove/seating.hpp>
+#include <nextmove/step.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/wording.hpp>
 
@@ -135,7 +135,7 @@ class Hub {
 
   /// The devices in the order of plugging. One that was unplugged leaves the list in the next
   /// update.
-  std::vector<RecordedDevice> devices() const;
+  std::vector<PluggedDevice> devices() const;
 
   /// Those that no seat has.
   std::vector<DeviceId> free_devices() const;

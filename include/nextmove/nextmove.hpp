@@ -5,6 +5,7 @@
 #include <nextmove/area.hpp>
 #include <nextmove/binding.hpp>
 #include <nextmove/capture.hpp>
+#include <nextmove/combination.hpp>
 #include <nextmove/complaint.hpp>
 #include <nextmove/context.hpp>
 #include <nextmove/control.hpp>
@@ -13,6 +14,7 @@
 #include <nextmove/draft.hpp>
 #include <nextmove/event.hpp>
 #include <nextmove/family.hpp>
+#include <nextmove/hand.hpp>
 #include <nextmove/handlers.hpp>
 #include <nextmove/hub.hpp>
 #include <nextmove/icon_theme.hpp>
@@ -32,7 +34,9 @@
 #include <nextmove/scheme.hpp>
 #include <nextmove/seat.hpp>
 #include <nextmove/seating.hpp>
+#include <nextmove/seating_rules.hpp>
 #include <nextmove/seatings.hpp>
+#include <nextmove/step.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>
 #include <nextmove/version.hpp>

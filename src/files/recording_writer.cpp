@@ -147,7 +147,7 @@ std::string fields(const Updated& /*it*/) {
 
 std::string to_json_line(const RecordingHeader& header) {
   std::vector<std::string> devices;
-  for (const RecordedDevice& it : header.devices) {
+  for (const PluggedDevice& it : header.devices) {
     const std::string seat =
         it.seats.empty() ? "" : fmt::format(R"(,"seats":{})", json_list(it.seats));
     devices.push_back(

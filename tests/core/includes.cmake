@@ -1,7 +1,7 @@
 # The core includes the standard library, its own headers and nothing else; nothing in it names a file
 # format or a platform.
 set(standard "^[a-z_]+$")
-file(GLOB sources ${ROOT}/src/core/*.cpp ${ROOT}/src/core/*.hpp)
+file(GLOB sources ${ROOT}/src/core/*/*.cpp ${ROOT}/src/core/*/*.hpp)
 file(GLOB headers ${ROOT}/include/nextmove/*.hpp)
 list(FILTER headers EXCLUDE REGEX "(files|playbook_file|recording_file)\\.hpp$")
 foreach(file IN LISTS sources headers)

@@ -170,7 +170,7 @@ TEST_F(AtRandom, NothingIsHeldWithNothingDown) {
     switch (below(3)) {
       case 0: hub.release_all(now); break;
       case 1:
-        for (const RecordedDevice& device : hub.devices()) hub.unplug(device.id, now);
+        for (const PluggedDevice& device : hub.devices()) hub.unplug(device.id, now);
         break;
       default:
         hub.update(now);

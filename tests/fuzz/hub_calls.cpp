@@ -331,7 +331,7 @@ class Caller {
 
   void look() const {
     for (const auto& it : hub_.seats()) look(*it);
-    for (const RecordedDevice& it : hub_.devices()) {
+    for (const PluggedDevice& it : hub_.devices()) {
       require(hub_.find_device(it.id) != nullptr, "a device that is listed is found");
     }
   }

@@ -11,9 +11,9 @@ namespace {
 
 std::size_t pads_of(const Hub& hub) {
   const auto devices = hub.devices();
-  return static_cast<std::size_t>(std::count_if(
-      devices.begin(), devices.end(),
-      [](const RecordedDevice& it) { return it.device.kind == DeviceKind::gamepad; }));
+  return static_cast<std::size_t>(
+      std::count_if(devices.begin(), devices.end(),
+                    [](const PluggedDevice& it) { return it.device.kind == DeviceKind::gamepad; }));
 }
 
 using Pads = InAWindow;

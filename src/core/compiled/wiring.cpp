@@ -1,0 +1,370 @@
+#include "compiled/wiring.hpp"
+
+#include <algorithm>
+#include <map>
+#include <string_view>
+#include <tuple>
+
+namespace nextmove::core {
+namespace {
+
+constexpr std::array<Vec2, 4> half_directions = {{{1, 0}, {-1, 0}, {0, 1}, {0, -1}}};
+
+bool has_half(const ResolvedControl& control, std::size_t half) {
+  return ((control.part >> half) & 1U) != 0;
+}
+
+// The control drives the whole action: a stick or an axis gives its own directions.
+void map_whole(const ResolvedControl& control, ActionKind kind, Route& route) {
+  const bool is_axis =
+      control.form == ControlForm::stick_axis || control.form == ControlForm::displacement_axis;
+  for (std::size_t half = 0; half < 4; ++half) {
+    if (!has_half(control, half)) continue;
+    if (kind != ActionKind::button && !has_one_value(kind)) {
+      route.to_x[half] = half_directions[half].x;
+      route.to_y[half] = half_directions[half].y;
+    } else {
+      route.to_x[half] = is_axis ? half_directions[half].x + half_directions[half].y : 1.0F;
+    }
+  }
+}
+
+// The control drives one direction of the action, by however much it is pushed.
+void map_direction(const ResolvedControl& control, const Direction& direction, Route& route) {
+  for (std::size_t half = 0; half < 4; ++half) {
+    if (!has_half(control, half)) continue;
+    route.to_x[half] = direction.x;
+    route.to_y[half] = direction.y;
+  }
+}
+
+RouteKind button_route(const ResolvedControl& control, const Gesture& gesture) {
+  if (control.source_form == ControlForm::displacement) return RouteKind::impulse;
+  const bool is_plain = gesture.kind == GestureKind::press && has_single_value(control.source_form);
+  return is_plain ? RouteKind::press : RouteKind::contact;
+}
+
+RouteKind route_kind(const ResolvedControl& control, ActionKind kind,
+                     const BindingDefinition& binding) {
+  if (control.form == ControlForm::position) return RouteKind::point;
+  if (kind == ActionKind::button) return button_route(control, binding.gesture);
+  if (control.source_form == ControlForm::displacement) return RouteKind::nudge;
+  const Shaping& shaping = binding.shaping;
+  const bool takes_time = takes_rate(kind) || shaping.smoothing > Duration::zero();
+  return takes_time ? RouteKind::flow : RouteKind::lean;
+}
+
+float default_dead_zone(ControlForm form) {
+  switch (form) {
+    case ControlForm::stick:
+    case ControlForm::stick_axis:
+    case ControlForm::stick_half: return stick_dead_zone;
+    case ControlForm::trigger: return trigger_dead_zone;
+    default: return 0;
+  }
+}
+
+void invert(const Shaping& shaping, Route& route) {
+  for (float& weight : route.to_x) weight = shaping.invert_x ? -weight : weight;
+  for (float& weight : route.to_y) weight = shaping.invert_y ? -weight : weight;
+}
+
+// A displacement with no custom function has nothing between its sign and its scale but smoothing,
+// which does not mind.
+void scale(float factor, Route& route) {
+  for (float& weight : route.to_x) weight *= factor;
+  for (float& weight : route.to_y) weight *= factor;
+}
+
+// Turns the counts in [1..] into the running starts of a table of ranges.
+void accumulate(std::vector<Wiring::Index>& starts) {
+  for (std::size_t i = 1; i < starts.size(); ++i) starts[i] += starts[i - 1];
+}
+
+}  // namespace
+
+/// A route before the sorting, with what it is sorted and grouped by.
+struct Wiring::Draft {
+  Route route;
+  std::size_t context = 0;
+  Source source = 0;
+  std::size_t number = 0;  // of the binding, counted over all contexts
+  float dead_zone = 0;
+  const BindingDefinition* binding = nullptr;
+  bool is_direction = false;
+  bool takes_last = false;
+
+  /// Whether they are shaped together, on one kind of device. Displacements keep to their binding:
+  /// what smoothing holds back of them goes with its context.
+  bool is_shaped_with(const Draft& other) const {
+    if (number == other.number && route.kind == other.route.kind) return true;
+    const bool are_directions =
+        is_direction && other.is_direction && is_live(route.kind) && is_live(other.route.kind);
+    return are_directions && dead_zone == other.dead_zone && binding->rate == other.binding->rate &&
+           with_dead_zone(binding->shaping) == with_dead_zone(other.binding->shaping);
+  }
+  Shaping with_dead_zone(Shaping shaping) const {
+    shaping.dead_zone = dead_zone;
+    return shaping;
+  }
+
+  bool is_of_live_binding() const {
+    const Shaping& shaping = binding->shaping;
+    const bool is_plain = shaping.custom.empty() && shaping.smoothing == Duration::zero();
+    return is_live(route.kind) || (route.kind == RouteKind::nudge && !is_plain);
+  }
+};
+
+class Wiring::Drafter {
+ public:
+  Drafter(const PlaybookDefinition& definition, const ActionNumbers& actions)
+      : definition_(definition), actions_(actions) {}
+
+  std::vector<Draft> drafts() {
+    std::size_t count = 0;
+    for (const ContextDefinition& it : definition_.contexts) count += it.bindings.size();
+    drafts_.reserve(count);  // as many as there are without directions
+    for (context_ = 0; context_ < definition_.contexts.size(); ++context_) {
+      for (const BindingDefinition& binding : definition_.contexts[context_].bindings) {
+        draft(binding);
+        ++number_;
+      }
+    }
+    return std::move(drafts_);
+  }
+
+ private:
+  void draft(const BindingDefinition& binding) {
+    action_ = *actions_.find(binding.action);
+    add(binding, binding.control, [&](const ResolvedControl& control, Route& route) {
+      map_whole(control, action().kind, route);
+    });
+    for (const Direction& direction : directions()) {
+      add(
+          binding, binding.*direction.control,
+          [&](const ResolvedControl& control, Route& route) {
+            map_direction(control, direction, route);
+          },
+          true);
+    }
+  }
+
+  template <class Map>
+  void add(const BindingDefinition& binding, const PlacedControl& placed, Map map,
+           bool is_direction = false) {
+    if (!placed.is_set()) return;
+    const auto control = resolve(placed, definition_.zones);
+    if (!control) return;
+    Route route;
+    route.kind = route_kind(*control, action().kind, binding);
+    route.device = control->device;
+    route.action = action_;
+    route.parts = control->part;
+    route.is_single = has_single_value(control->source_form);
+    route.pass_on = binding.pass_on;
+    route.has_detents = control->source == source_of(Control::Wheel);
+    route.is_heard_while_typing = action().is_heard_while_typing;
+    route.schemes = heard_under(binding, control->device, definition_.schemes);
+    route.press_at = binding.thresholds.press_at;
+    route.release_at = binding.thresholds.release_at;
+    map(*control, route);
+    invert(binding.shaping, route);
+    const bool is_scaled_here = route.kind == RouteKind::nudge && binding.shaping.custom.empty();
+    if (is_scaled_here) scale(binding.shaping.scale, route);
+    drafts_.push_back({route, context_, control->source, number_,
+                       binding.shaping.dead_zone.value_or(default_dead_zone(control->form)),
+                       &binding, is_direction,
+                       is_direction && action().opposite == Opposite::last});
+  }
+
+  const ActionDefinition& action() const { return definition_.actions[index(action_)]; }
+
+  const PlaybookDefinition& definition_;
+  const ActionNumbers& actions_;
+  std::vector<Draft> drafts_;
+  std::size_t context_ = 0;
+  std::size_t number_ = 0;
+  ActionId action_{};  // of the binding at hand
+};
+
+Wiring::Wiring(const PlaybookDefinition& definition, const ActionNumbers& actions)
+    : source_count_(control_count + definition.zones.size()) {
+  for (const ActionDefinition& action : definition.actions)
+    actions_.push_back({0, 0, action.digital});
+  for (const ContextDefinition& context : definition.contexts) {
+    Context compiled{.rank = context.rank};
+    for (const DeviceKind kind : context.blocks) {
+      compiled.blocked |= 1U << static_cast<unsigned>(kind);
+    }
+    if (context.releases.value_or(true)) compiled.released = compiled.blocked;
+    compiled.releases_claims = context.releases.value_or(false);
+    contexts_.push_back(compiled);
+  }
+  std::vector<Draft> drafts = Drafter{definition, actions}.drafts();
+  agree_on_dead_zones(drafts);
+  lay_routes(drafts);
+  lay_live_bindings(drafts);
+  lay_with_controls(definition, drafts);
+}
+
+void Wiring::lay_routes(std::vector<Draft>& drafts) {
+  // Drafts are large, so what is sorted is where they stand.
+  std::vector<std::pair<std::size_t, std::size_t>> order;  // by cell, then as they stand
+  order.reserve(drafts.size());
+  for (const Draft& draft : drafts) {
+    order.emplace_back(cell(static_cast<ContextId>(draft.context), draft.source), order.size());
+  }
+  std::sort(order.begin(), order.end());
+  std::vector<Draft> sorted;
+  sorted.reserve(drafts.size());
+  for (const auto& [cell, at] : order) sorted.push_back(drafts[at]);
+  drafts = std::move(sorted);
+  routes_.reserve(drafts.size());
+  first_route_.assign(contexts_.size() * source_count_ + 1, 0);
+  for (const Draft& draft : drafts) {
+    ++first_route_[cell(static_cast<ContextId>(draft.context), draft.source) + 1];
+    routes_.push_back(draft.route);
+    if (draft.binding->gesture.kind == GestureKind::press) continue;
+    routes_.back().gesture = static_cast<Index>(gestures_.size());
+    gestures_.push_back(draft.binding->gesture);
+  }
+  accumulate(first_route_);
+}
+
+// Where the controls of a binding differ, the one that rests least calmly decides.
+void Wiring::agree_on_dead_zones(std::vector<Draft>& drafts) {
+  const std::size_t count = drafts.empty() ? 0 : drafts.back().number + 1;
+  std::vector<float> widest(count * device_kind_count);
+  const auto widest_of = [&](const Draft& draft) -> float& {
+    return widest[draft.number * device_kind_count + static_cast<std::size_t>(draft.route.device)];
+  };
+  for (const Draft& draft : drafts) {
+    widest_of(draft) = std::max(widest_of(draft), draft.dead_zone);
+  }
+  for (Draft& draft : drafts) draft.dead_zone = widest_of(draft);
+}
+
+// What sits on different kinds of device never meets: each device adds up its own.
+void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
+  std::vector<Index> members;
+  for (Index i = 0; i < drafts.size(); ++i) {
+    if (drafts[i].is_of_live_binding()) members.push_back(i);
+    actions_[index(drafts[i].route.action)].drivers |=
+        1U << static_cast<unsigned>(drafts[i].route.device);
+  }
+  const auto cell_of = [&](Index i) {
+    return live_cell(drafts[i].route.action, drafts[i].route.device);
+  };
+  // Of those that are shaped together, the first stands for all.
+  std::vector<std::vector<Index>> firsts(actions_.size() * device_kind_count);
+  const auto first_of = [&](Index i) {
+    std::vector<Index>& known = firsts[cell_of(i)];
+    const auto found = std::find_if(known.begin(), known.end(), [&](Index other) {
+      return drafts[other].is_shaped_with(drafts[i]);
+    });
+    return found != known.end() ? *found : known.emplace_back(i);
+  };
+  std::vector<std::tuple<std::size_t, std::size_t, Index, Index>> sorted;
+  for (const Index i : members) {
+    const Index first = first_of(i);
+    sorted.emplace_back(cell_of(i), drafts[first].number, first, i);
+  }
+  std::sort(sorted.begin(), sorted.end());
+
+  first_binding_.assign(actions_.size() * device_kind_count + 1, 0);
+  numbers_presses_.assign(source_count_, false);
+  std::map<std::string_view, Index> customs;
+  Index state = 0;
+  for (const auto& [cell, number, first, member] : sorted) {
+    const Draft& draft = drafts[member];
+    const Shaping& shaping = draft.binding->shaping;
+    if (first == member) {
+      LiveBinding binding;
+      binding.first_state = state;
+      binding.shaping = {shaping, draft.dead_zone};
+      binding.action = draft.route.action;
+      binding.smoothing = static_cast<float>(to_seconds(shaping.smoothing));
+      if (!shaping.custom.empty()) {
+        const auto [custom, is_new] =
+            customs.emplace(shaping.custom, static_cast<Index>(custom_names_.size()));
+        if (is_new) custom_names_.push_back(shaping.custom);
+        binding.custom = custom->second;
+      }
+      binding.takes_last = draft.takes_last;
+      if (draft.binding->rate != 0) binding.rate = draft.binding->rate;
+      bindings_.push_back(std::move(binding));
+      ++first_binding_[cell + 1];
+    }
+    LiveBinding& binding = bindings_.back();
+    Route& route = routes_[member];
+    route.binding = static_cast<Index>(bindings_.size() - 1);
+    const bool takes_time = route.kind == RouteKind::flow || binding.smoothing > 0;
+    if (takes_time && binding.flow == no_index) binding.flow = static_cast<Index>(flow_count_++);
+    if (route.kind == RouteKind::nudge) continue;
+    route.state = state++;
+    controls_.push_back({draft.source, route.parts});
+    if (binding.takes_last) numbers_presses_[draft.source] = true;
+    ++binding.count;
+    float& reach = actions_[index(binding.action)].reach;
+    reach = std::max(reach, binding.reach());
+  }
+  accumulate(first_binding_);
+  for (Route& route : routes_) {
+    if (!is_live(route.kind)) route.state = state++;
+  }
+}
+
+void Wiring::lay_with_controls(const PlaybookDefinition& definition,
+                               const std::vector<Draft>& drafts) {
+  std::map<std::pair<Source, std::uint8_t>, std::uint16_t> numbers;  // in the order of sources
+  const auto control_of = [&](const PlacedControl& placed) {
+    return resolve(placed, definition.zones).value_or(ResolvedControl{});
+  };
+  for (const Draft& draft : drafts) {
+    for (const PlacedControl& placed : draft.binding->with) {
+      const ResolvedControl control = control_of(placed);
+      numbers.emplace(std::pair{control.source, control.part}, std::uint16_t{0});
+    }
+  }
+  first_with_.assign(source_count_ + 1, 0);
+  for (auto& [control, number] : numbers) {
+    number = static_cast<std::uint16_t>(with_routes_.size());
+    Route route;
+    route.parts = control.second;
+    route.action = static_cast<ActionId>(number);
+    route.state = static_cast<Index>(routes_.size() + with_routes_.size());
+    route.press_at = Thresholds{}.press_at;
+    route.release_at = Thresholds{}.release_at;
+    for (std::size_t half = 0; half < 4; ++half) {
+      route.to_x[half] = static_cast<float>((control.second >> half) & 1U);
+    }
+    with_routes_.push_back(route);
+    ++first_with_[control.first + 1];
+  }
+  accumulate(first_with_);
+
+  sources_with_.resize(with_routes_.size());
+  with_sets_.emplace_back();
+  std::map<std::vector<std::uint16_t>, std::uint16_t> sets = {{{}, std::uint16_t{0}}};
+  for (std::size_t i = 0; i < drafts.size(); ++i) {
+    if (drafts[i].binding->with.empty()) continue;
+    std::vector<std::uint16_t> set;
+    for (const PlacedControl& placed : drafts[i].binding->with) {
+      const ResolvedControl control = control_of(placed);
+      set.push_back(numbers.at({control.source, control.part}));
+    }
+    std::sort(set.begin(), set.end());
+    set.erase(std::unique(set.begin(), set.end()), set.end());
+    const auto [found, is_new] = sets.emplace(set, static_cast<std::uint16_t>(with_sets_.size()));
+    if (is_new) with_sets_.push_back(set);
+    routes_[i].with_set = found->second;
+    for (const std::uint16_t with : set) {
+      std::vector<Source>& sources = sources_with_[with];
+      const bool is_listed =
+          std::find(sources.begin(), sources.end(), drafts[i].source) != sources.end();
+      if (!is_listed) sources.push_back(drafts[i].source);
+    }
+  }
+}
+
+}  // namespace nextmove::core

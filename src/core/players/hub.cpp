@@ -1,0 +1,408 @@
+// Where devices, seats and the playbook meet. What comes in is looked at here, so that nothing
+// wrong gets further.
+#include <algorithm>
+#include <cmath>
+#include <utility>
+
+#include <nextmove/draft.hpp>
+#include <nextmove/hub.hpp>
+
+#include "base/shown.hpp"
+#include "compiled/adopt.hpp"
+#include "compiled/naming.hpp"
+#include "players/hub_state.hpp"
+#include "seat/capturing.hpp"
+
+namespace nextmove {
+namespace {
+
+// What of a profile does not go with the playbook, for a seat that is held to this scheme.
+std::vector<Diagnostic> news_of(const Profile& profile, const Playbook& playbook, SchemeId scheme) {
+  std::vector<Diagnostic> news = misfits(profile, playbook);
+  if (profile.remaps.empty()) return news;  // what clashes then is the playbook's
+  for (Diagnostic& it : unwanted_clashes(Draft{playbook, profile, scheme})) {
+    news.push_back(std::move(it));
+  }
+  return news;
+}
+
+bool is_told(const std::vector<Diagnostic>& told, const Diagnostic& news) {
+  return std::any_of(told.begin(), told.end(), [&](const Diagnostic& it) {
+    return it.message == news.message && it.place.line == news.place.line && it.file == news.file;
+  });
+}
+
+}  // namespace
+
+Hub::Hub(Playbook playbook) : state_(std::make_unique<core::HubState>(std::move(playbook))) {}
+
+Hub::~Hub() = default;
+
+const Playbook& Hub::playbook() const {
+  return state_->playbook;
+}
+
+// ---- seats
+
+Seat& Hub::add_seat(std::string_view name) {
+  constexpr std::string_view call = "Hub::add_seat";
+  if (Seat* seat = find_seat(name)) {
+    core::complain(ComplaintKind::wrong_value, call,
+                   "there is a seat " + core::quoted(name) +
+                       " already, and that one is given back; see Hub::find_seat");
+    return *seat;
+  }
+  if (!state_->is_open(call) && !seats().empty()) return *seats().front();
+  state_->report(SeatAdded{now(), std::string{name}});
+  return state_->seating.add_seat(name);
+}
+
+std::span<const std::unique_ptr<Seat>> Hub::seats() const {
+  return state_->seating.seats();
+}
+
+Seat* Hub::find_seat(std::string_view name) const {
+  return state_->seating.find_seat(name);
+}
+
+void Hub::set_rules(const SeatingRules& rules) {
+  constexpr std::string_view call = "Hub::set_rules";
+  if (!state_->is_open(call)) return;
+  if (rules.most_players < 1) {
+    return core::complain(ComplaintKind::wrong_value, call,
+                          "most_players = 0 is a table at which nobody may sit; at least 1");
+  }
+  state_->report(RulesSet{now(), rules});
+  state_->seating.set_rules(rules);
+}
+
+const SeatingRules& Hub::rules() const {
+  return state_->seating.rules();
+}
+
+JoinAnswer Hub::join(SchemeId scheme, DeviceId device, Seat* seat) {
+  constexpr std::string_view call = "Hub::join";
+  if (seat != nullptr && !state_->is_ours(*seat, call)) return {nullptr, Refusal::no_scheme};
+  const bool may = core::find(playbook(), scheme, call) != SchemeId::none && state_->is_open(call);
+  if (!may) return {nullptr, Refusal::no_scheme};
+  const std::string name{seat != nullptr ? seat->name() : ""};
+  state_->report(Joined{now(), playbook().scheme(scheme).name, device, name});
+  return state_->seating.join(scheme, device, seat);
+}
+
+JoinAnswer Hub::join(Scheme scheme, DeviceId device, Seat* seat) {
+  const SchemeId id = core::find(playbook(), scheme, "Hub::join");
+  return id != SchemeId::none ? join(id, device, seat) : JoinAnswer{nullptr, Refusal::no_scheme};
+}
+
+JoinAnswer Hub::can_join(SchemeId scheme, DeviceId device, const Seat* seat) const {
+  constexpr std::string_view call = "Hub::can_join";
+  const bool is_ours = seat == nullptr || state_->is_ours(*seat, call);
+  if (!is_ours || core::find(playbook(), scheme, call) == SchemeId::none) {
+    return {nullptr, Refusal::no_scheme};
+  }
+  return state_->seating.can_join(scheme, device, seat);
+}
+
+JoinAnswer Hub::can_join(Scheme scheme, DeviceId device, const Seat* seat) const {
+  const SchemeId id = core::find(playbook(), scheme, "Hub::can_join");
+  return id != SchemeId::none ? can_join(id, device, seat)
+                              : JoinAnswer{nullptr, Refusal::no_scheme};
+}
+
+void Hub::leave(Seat& seat) {
+  if (!state_->may_change(seat, "Hub::leave")) return;
+  state_->report(GotUp{now(), std::string{seat.name()}});
+  state_->seating.leave(seat);
+}
+
+void Hub::hold_to(Seat& seat, SchemeId scheme) {
+  constexpr std::string_view call = "Hub::hold_to";
+  if (!state_->may_change(seat, call)) return;
+  const bool is_free = scheme == SchemeId::none;
+  if (!is_free && core::find(playbook(), scheme, call) == SchemeId::none) return;
+  const std::string name = is_free ? "" : playbook().scheme(scheme).name;
+  state_->report(HeldTo{now(), std::string{seat.name()}, name});
+  state_->seating.hold_to(seat, scheme);
+}
+
+void Hub::hold_to(Seat& seat, Scheme scheme) {
+  const SchemeId id = core::find(playbook(), scheme, "Hub::hold_to");
+  if (id != SchemeId::none) hold_to(seat, id);
+}
+
+std::vector<Diagnostic> Hub::set_profile(Seat& seat, Profile profile) {
+  if (!state_->may_change(seat, "Hub::set_profile")) return {};
+  state_->report(ProfileSet{now(), std::string{seat.name()}, profile});
+  std::vector<Diagnostic> told = news_of(profile, playbook(), seat.scheme());
+  seat.state().set_profile(std::move(profile));
+  return told;
+}
+
+void Hub::capture(Seat& seat, const CaptureRequest& request) {
+  constexpr std::string_view call = "Hub::capture";
+  if (!state_->may_change(seat, call)) return;
+  if (core::find(playbook(), request.action, call) == ActionId::none) return;
+  const ActionDefinition& action = playbook().action(request.action);
+  if (!has_part(action.kind, request.part)) {
+    return core::complain(ComplaintKind::unknown_id, call,
+                          core::no_such_part(action, request.part));
+  }
+  if (!core::can_be_captured(action.kind, request.part, request.device)) {
+    const bool is_touch = request.device == DeviceKind::touch;
+    return core::complain(
+        ComplaintKind::unknown_id, call,
+        is_touch ? "nothing on a touch screen can be captured; its zones are the playbook's"
+                 : "no key drives the whole of the " + std::string{to_string(action.kind)} + " " +
+                       core::quoted(action.name) + "; ask for one of its directions");
+  }
+  state_->report(CaptureBegun{now(), std::string{seat.name()}, action.name, request.part,
+                              request.device, request.time_out, request.cancel});
+  state_->seating.begin_capture(seat, request);
+}
+
+void Hub::stop_capture(Seat& seat) {
+  if (!state_->may_change(seat, "Hub::stop_capture")) return;
+  state_->report(CaptureStopped{now(), std::string{seat.name()}});
+  state_->seating.stop_capture(seat);
+}
+
+void Hub::set_typing(Seat& seat, bool is_typing) {
+  if (!state_->may_change(seat, "Hub::set_typing")) return;
+  state_->report(TypingSet{now(), std::string{seat.name()}, is_typing});
+  state_->seating.set_typing(seat, is_typing);
+}
+
+void Hub::reserve(Seat& seat, bool is_reserved) {
+  if (!state_->may_change(seat, "Hub::reserve")) return;
+  state_->report(Reserved{now(), std::string{seat.name()}, is_reserved});
+  state_->seating.reserve(seat, is_reserved);
+}
+
+// ---- devices
+
+DeviceId Hub::plug(const Device& device, Time now) {
+  if (!state_->is_open("Hub::plug")) return DeviceId::none;
+  state_->report(Plugged{now, static_cast<DeviceId>(state_->seating.device_count()), device});
+  return state_->seating.plug(device, now);
+}
+
+void Hub::unplug(DeviceId device, Time now) {
+  constexpr std::string_view call = "Hub::unplug";
+  if (!state_->is_known(device, call)) return;
+  if (!state_->seating.is_plugged(device) || !state_->is_open(call)) return;
+  state_->report(Unplugged{now, device});
+  state_->seating.begin_unplugging(device);
+  state_->queue.push({now, device, core::unplugging});
+}
+
+void Hub::give(DeviceId device, Seat& seat) {
+  constexpr std::string_view call = "Hub::give";
+  if (!state_->may_change(seat, call) || !state_->is_plugged(device, call)) return;
+  state_->report(Given{now(), device, std::string{seat.name()}});
+  state_->seating.give(device, seat);
+}
+
+void Hub::free(DeviceId device) {
+  constexpr std::string_view call = "Hub::free";
+  if (!state_->is_open(call) || !state_->is_plugged(device, call)) return;
+  state_->report(Freed{now(), device});
+  state_->seating.free(device);
+}
+
+void Hub::swap(Seat& a, Seat& b) {
+  constexpr std::string_view call = "Hub::swap";
+  if (!state_->may_change(a, call) || !state_->is_ours(b, call)) return;
+  state_->report(Swapped{now(), std::string{a.name()}, std::string{b.name()}});
+  state_->seating.swap(a, b);
+}
+
+std::vector<PluggedDevice> Hub::devices() const {
+  std::vector<PluggedDevice> list;
+  for (const DeviceId id : state_->seating.plugged()) {
+    PluggedDevice recorded{id, *find_device(id), {}};
+    for (const Seat* seat : owners(id)) recorded.seats.emplace_back(seat->name());
+    list.push_back(std::move(recorded));
+  }
+  return list;
+}
+
+std::vector<DeviceId> Hub::free_devices() const {
+  std::vector<DeviceId> ids = state_->seating.plugged();
+  std::erase_if(ids, [&](DeviceId id) { return !owners(id).empty(); });
+  return ids;
+}
+
+std::span<Seat* const> Hub::owners(DeviceId device) const {
+  return state_->seating.owners(device);
+}
+
+std::vector<DeviceId> Hub::lost_devices(const Seat& seat) const {
+  return state_->seating.lost_devices(seat);
+}
+
+const Device* Hub::find_device(DeviceId device) const {
+  return device == DeviceId::none ? nullptr : state_->seating.device(device);
+}
+
+int Hub::number(DeviceId device) const {
+  return state_->seating.number(device);
+}
+
+std::string Hub::label(DeviceId device) const {
+  return state_->label(device);
+}
+
+std::span<const Notice> Hub::notices() const {
+  return state_->seating.notices();
+}
+
+// ---- events
+
+void Hub::feed(const Event& event) {
+  state_->feed(event);
+}
+
+void Hub::take_up(const Event& standing) {
+  state_->take_up(standing);
+}
+
+void Hub::release_all(Time now) {
+  if (!state_->is_open("Hub::release_all")) return;
+  state_->report(ReleasedAll{now});
+  state_->queue.push({now, DeviceId::none, core::releasing_all});
+}
+
+void Hub::update(Time now) {
+  core::HubState& state = *state_;
+  if (!state.may_update(now)) return;
+  state.journal.begin_update(now);
+  state.report(Updated{now});
+  state.phase = core::Phase::events;
+  const std::span<const Event> due = state.queue.read_until(now);
+  for (const Event& event : due) state.work_off(event);
+  state.queue.drop(due.size());
+  state.seating.update_captures(now);
+  state.phase = core::Phase::readings;
+  for (const auto& seat : seats()) seat->state().update(now);
+  state.seating.note_hands();
+  state.seating.publish_notices();
+  state.phase = core::Phase::handlers;
+  for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().call_handlers();
+  state.phase = core::Phase::idle;
+  state.look_at_clocks(now);
+}
+
+Time Hub::now() const {
+  return state_->journal.now;
+}
+
+void Hub::set_longest_step(Duration longest) {
+  constexpr std::string_view call = "Hub::set_longest_step";
+  if (longest <= Duration::zero()) {
+    return core::complain(ComplaintKind::wrong_value, call,
+                          "a longest step of " + std::to_string(longest.count()) +
+                              " us would let nothing count; Duration::max() is no limit");
+  }
+  if (!state_->is_open(call)) return;
+  state_->report(LongestStepSet{now(), longest});
+  state_->journal.longest_step = longest;
+}
+
+Duration Hub::longest_step() const {
+  return state_->journal.longest_step;
+}
+
+void Hub::set_window(float width, float height) {
+  constexpr std::string_view call = "Hub::set_window";
+  if (!(width > 0 && height > 0 && std::isfinite(width) && std::isfinite(height))) {
+    return core::complain(
+        ComplaintKind::wrong_value, call,
+        "a window of " + core::shown(width) + " by " + core::shown(height) + " has no size");
+  }
+  if (!state_->is_open(call)) return;
+  state_->report(Resized{now(), width, height});
+  state_->seating.set_window({width, height});
+}
+
+Vec2 Hub::window() const {
+  return state_->seating.window();
+}
+
+void Hub::set_part(Seat& seat, Area part) {
+  constexpr std::string_view call = "Hub::set_part";
+  if (!state_->may_change(seat, call)) return;
+  if (!(part.width > 0 && part.height > 0)) {
+    return core::complain(ComplaintKind::wrong_value, call,
+                          "a part of " + core::shown(part.width) + " by " +
+                              core::shown(part.height) + " of the window has no size");
+  }
+  if (rules().splits_screen) {
+    return core::complain(ComplaintKind::wrong_moment, call,
+                          "SeatingRules::splits_screen is on, and gives out the parts by itself");
+  }
+  state_->report(PartSet{now(), std::string{seat.name()}, part});
+  state_->seating.set_part(seat, part);
+}
+
+std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
+  if (!state_->is_open("Hub::adopt")) return {};
+  const Playbook before =
+      std::exchange(state_->playbook, core::keep_numbers(state_->playbook, playbook));
+  std::vector<Diagnostic> told = core::no_longer_there(before, playbook);
+  for (const auto& seat : seats()) {
+    const std::vector<Diagnostic> known = news_of(seat->profile(), before, seat->scheme());
+    for (Diagnostic& it : news_of(seat->profile(), state_->playbook, seat->scheme())) {
+      if (!is_told(known, it) && !is_told(told, it)) told.push_back(std::move(it));
+    }
+    seat->state().adopt(state_->playbook);
+    seat->find_readings();
+  }
+  return told;
+}
+
+void Hub::set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping) {
+  constexpr std::string_view call = "Hub::set_custom";
+  if (!shaping) {
+    return core::complain(ComplaintKind::empty_function, call,
+                          "was given an empty function for " + core::quoted(name));
+  }
+  if (!state_->is_open(call)) return;
+  state_->customs.set(std::string{name}, std::move(shaping));
+}
+
+void Hub::set_wording(Wording wording) {
+  if (!state_->is_open("Hub::set_wording")) return;
+  state_->seating.set_wording(std::move(wording));
+}
+
+void Hub::set_key_labels(KeyLabels keys) {
+  if (!state_->is_open("Hub::set_key_labels")) return;
+  state_->seating.set_key_labels(std::move(keys));
+}
+
+void Hub::set_families(Families families) {
+  if (!state_->is_open("Hub::set_families")) return;
+  state_->seating.set_families(std::move(families));
+}
+
+const Families& Hub::families() const {
+  return state_->seating.families();
+}
+
+ListenerId Hub::on_step(std::function<void(const Step&)> listener) {
+  constexpr std::string_view call = "Hub::on_step";
+  if (!listener) {
+    core::complain(ComplaintKind::empty_function, call,
+                   "was given an empty function, which is not called; see Hub::remove_listener");
+    return ListenerId::none;
+  }
+  if (!state_->is_open(call)) return ListenerId::none;
+  return state_->journal.add(std::move(listener));
+}
+
+void Hub::remove_listener(ListenerId id) {
+  if (state_->is_open("Hub::remove_listener")) state_->journal.remove(id);
+}
+
+}  // namespace nextmove

@@ -1,0 +1,127 @@
+// What a hub says where a call, an event or a moment cannot be right.
+#include "players/hub_state.hpp"
+
+#include <algorithm>
+
+#include "base/shown.hpp"
+#include "model/event_faults.hpp"
+#include "model/event_range.hpp"
+
+namespace nextmove::core {
+namespace {
+
+// `3.25 s`
+std::string in_seconds(Time time) {
+  return shown(to_seconds(time)) + " s";
+}
+
+}  // namespace
+
+bool HubState::is_open(std::string_view call) const {
+  const bool is_updating = phase == Phase::events || phase == Phase::readings;
+  if (!is_updating && !journal.is_telling()) return true;
+  const std::string who =
+      journal.is_telling() ? "listeners to steps" : "interceptors and custom functions";
+  complain(ComplaintKind::wrong_moment, call,
+           "is not for " + who +
+               ", which are called in the middle of something; do it after Hub::update");
+  return false;
+}
+
+bool HubState::is_ours(const Seat& seat, std::string_view call) const {
+  const auto seats = seating.seats();
+  const auto is_it = [&](const auto& it) { return it.get() == &seat; };
+  if (std::any_of(seats.begin(), seats.end(), is_it)) return true;
+  complain(ComplaintKind::unknown_id, call,
+           "was given the seat " + quoted(seat.name()) + " of another hub");
+  return false;
+}
+
+bool HubState::is_known(DeviceId device, std::string_view call) const {
+  if (device != DeviceId::none && seating.knows(device)) return true;
+  const std::string number = std::to_string(static_cast<std::uint32_t>(device));
+  complain(ComplaintKind::unknown_id, call,
+           device == DeviceId::none
+               ? "was given no device; Hub::plug gives the id of one"
+               : "was given the device " + number +
+                     ", which was never plugged in; Hub::plug gives the id of one");
+  return false;
+}
+
+bool HubState::is_plugged(DeviceId device, std::string_view call) const {
+  if (!is_known(device, call)) return false;
+  if (seating.is_plugged(device)) return true;
+  doubt(ComplaintKind::unknown_id, call, "was given " + label(device) + ", which is unplugged");
+  return false;
+}
+
+bool HubState::may_update(Time now) const {
+  constexpr std::string_view call = "Hub::update";
+  if (phase == Phase::handlers) {
+    complain(ComplaintKind::wrong_moment, call,
+             "is not for handlers: the update that called this one has not ended");
+    return false;
+  }
+  if (!is_open(call)) return false;
+  constexpr Time latest = std::chrono::hours{24 * 365 * 1000};
+  if (now > latest) {
+    complain(ComplaintKind::wrong_time, call,
+             "was given a time of over a thousand years; pass the time since the start");
+    return false;
+  }
+  if (now >= journal.now) return true;
+  complain(ComplaintKind::wrong_time, call,
+           "the time goes back from " + in_seconds(journal.now) + " to " + in_seconds(now) +
+               "; pass the time since the start, which only grows, not the length of a step");
+  return false;
+}
+
+void HubState::feed_slowly(const Event& event) {
+  const bool is_sound = fits(event, seating.kind_of(event.device)) && event.time >= Time::zero();
+  if (!is_sound) return tell_fault(event, "Hub::feed");
+  const bool is_unusual = phase == Phase::events || journal.is_telling();
+  if (is_unusual && !is_open("Hub::feed")) return;
+  if (seating.is_anybody_typing() && seating.is_text(event)) return;
+  report(event);
+  queue.push(event);
+}
+
+void HubState::take_up(const Event& event) {
+  constexpr std::string_view call = "Hub::take_up";
+  const bool is_sound = fits(event, seating.kind_of(event.device)) && event.time >= Time::zero();
+  if (!is_sound) return tell_fault(event, call);
+  if (!can_be_taken_up(event.control)) {
+    return complain(ComplaintKind::wrong_event, call, stands_nowhere(event.control));
+  }
+  if (!is_open(call)) return;
+  if (seating.is_anybody_typing() && seating.is_text(event)) return;
+  report(TakenUp{event.time, event.device, event.control, event.x, event.y});
+  queue.push(turned_standing(event));
+}
+
+void HubState::tell_fault(const Event& event, std::string_view call) const {
+  const std::string fault = fault_of(event);
+  if (!fault.empty()) return complain(ComplaintKind::wrong_event, call, fault);
+  if (!is_plugged(event.device, call)) return;
+  complain(ComplaintKind::wrong_event, call,
+           wrong_device(event.control, seating.kind_of(event.device), label(event.device)));
+}
+
+void HubState::tell_stuck(Time now) const {
+  const std::string updates = std::to_string(ClockWatch::patience) + " updates";
+  const std::string waits = "an event of " + in_seconds(queue.front().time);
+  doubt(ComplaintKind::wrong_time, "Hub::update",
+        clocks.is_still()
+            ? updates + " were given the same moment, " + in_seconds(now) + ", while " + waits +
+                  " waits; pass the time since the start, not the length of a step"
+            : waits + " has waited through " + updates + ", which are at " + in_seconds(now) +
+                  " now; events and updates must go by one clock");
+}
+
+std::string HubState::label(DeviceId device) const {
+  const Device* found = seating.device(device);
+  if (device == DeviceId::none || found == nullptr) return {};
+  return std::string{to_string(found->kind)} + ' ' + std::to_string(seating.number(device));
+}
+
+}  // namespace nextmove::core

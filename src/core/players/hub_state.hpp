@@ -1,0 +1,115 @@
+// What a hub owns, the way of an event through it, and what it asks of whoever calls it.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <utility>
+
+#include <nextmove/complaint.hpp>
+
+#include "players/clock_watch.hpp"
+#include "players/event_queue.hpp"
+#include "players/seating.hpp"
+#include "seat/customs.hpp"
+#include "steps/journal.hpp"
+
+namespace nextmove::core {
+
+// The queue holds plain events. What else must wait for its time is told by a control of its own.
+inline constexpr Control unplugging{0xfffe};
+inline constexpr Control releasing_all{0xffff};
+inline constexpr Control first_standing{0x8000};  // and what follows: how a control stands
+
+/// What is taken up, as the queue holds it; and the other way round.
+inline Event turned_standing(Event event) {
+  event.control = static_cast<Control>(static_cast<unsigned>(event.control) ^ unsigned{0x8000});
+  return event;
+}
+
+/// What an update is doing.
+enum class Phase : std::uint8_t { idle, events, readings, handlers };
+
+class HubState {
+ public:
+  explicit HubState(Playbook book)
+      : playbook(std::move(book)), seating(playbook, journal, customs) {}
+
+  // A step costs something to make, so it is made only where somebody listens.
+  template <class What>
+  void report(const What& what) {
+    if (journal.is_on()) [[unlikely]]
+      tell(what);
+  }
+  template <class What>
+  [[gnu::noinline]] void tell(const What& what) {
+    journal.tell(Step{what});
+  }
+
+  void work_off(const Event& event) {
+    if (event.control >= first_standing) [[unlikely]]
+      return work_off_more(event);
+    const Listeners& listeners = seating.listeners(event.device);
+    if (listeners.is_watched && !seating.lets_through(event)) return;
+    const Listener* const end = listeners.first + listeners.count;
+    for (const Listener* it = listeners.first; it != end; ++it) it->seat->hear(*it->slot, event);
+  }
+
+  [[gnu::noinline]] void work_off_more(const Event& event) {
+    if (event.control == unplugging) {
+      seating.unplug(event.device, event.time);
+    } else if (event.control == releasing_all) {
+      seating.release_all(event.time);
+    } else {
+      seating.take_up(turned_standing(event));
+    }
+  }
+
+  void feed(const Event& event) {
+    const bool is_simple = fits(event, seating.kind_of(event.device)) && queue.goes_last(event) &&
+                           !journal.is_on() && !seating.is_anybody_typing();
+    if (is_simple) [[likely]]
+      return queue.append(event);
+    feed_slowly(event);
+  }
+
+  void take_up(const Event& event);
+
+  // Where one of these is false, `call` has been complained of (hub_state.cpp).
+
+  /// Whether the hub may be changed from where the call is made.
+  bool is_open(std::string_view call) const;
+  bool is_ours(const Seat& seat, std::string_view call) const;
+  bool may_change(const Seat& seat, std::string_view call) const {
+    return is_ours(seat, call) && is_open(call);
+  }
+  /// Whether there was ever such a device.
+  bool is_known(DeviceId device, std::string_view call) const;
+  bool is_plugged(DeviceId device, std::string_view call) const;
+  bool may_update(Time now) const;
+
+  /// After an update: whether what still waits will ever be due.
+  void look_at_clocks(Time now) {
+    if (!queue.is_empty() && clocks.is_stuck(queue.front().time, now)) [[unlikely]]
+      tell_stuck(now);
+  }
+
+  /// "gamepad 2"; empty for an unknown id.
+  std::string label(DeviceId device) const;
+
+  Playbook playbook;
+  Journal journal;
+  Customs customs;
+  Seating seating;
+  EventQueue queue;
+  ClockWatch clocks;
+  Phase phase = Phase::idle;
+
+ private:
+  /// An event that must do more than wait behind the others.
+  [[gnu::noinline]] void feed_slowly(const Event& event);
+  /// An event that no device of the hub says: why not.
+  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event, std::string_view call) const;
+  [[gnu::cold, gnu::noinline]] void tell_stuck(Time now) const;
+};
+
+}  // namespace nextmove::core

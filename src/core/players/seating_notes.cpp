@@ -1,0 +1,81 @@
+// Seating in words.
+#include <array>
+#include <string>
+
+#include <nextmove/hub.hpp>
+
+namespace nextmove {
+namespace {
+
+constexpr std::array<std::string_view, 8> refusals = {
+    "none", "closed", "full", "no_scheme", "not_plugged", "not_needed", "taken", "missing"};
+constexpr std::array<std::string_view, 12> notice_kinds = {
+    "plugged",   "unplugged", "given",   "taken", "lost",    "regained",
+    "took_over", "joined",    "refused", "left",  "held_to", "in_hand"};
+
+std::string devices_of(const Seat& seat, const Hub& hub) {
+  std::string list;
+  for (const DeviceId id : seat.devices()) {
+    list += (list.empty() ? "" : ", ") + hub.label(id);
+  }
+  return list;
+}
+
+std::string named(SchemeId scheme, const Hub& hub) {
+  return scheme == SchemeId::none ? "no scheme" : "\"" + hub.playbook().scheme(scheme).name + "\"";
+}
+
+}  // namespace
+
+std::string_view to_string(Refusal refusal) {
+  return refusals[static_cast<std::size_t>(refusal)];
+}
+
+std::string_view to_string(NoticeKind kind) {
+  return notice_kinds[static_cast<std::size_t>(kind)];
+}
+
+std::string reason(const JoinAnswer& answer) {
+  switch (answer.refusal) {
+    case Refusal::none: return {};
+    case Refusal::closed: return "joining is closed";
+    case Refusal::full: return "as many play as may";
+    case Refusal::no_scheme: return "the playbook has no such scheme";
+    case Refusal::not_plugged: return "there is no such device";
+    case Refusal::not_needed: return "the scheme needs no such device";
+    case Refusal::taken: return "the device is somebody else's";
+    case Refusal::missing: return "a " + std::string{to_string(answer.missing)} + " is missing";
+  }
+  return {};
+}
+
+std::string to_text(const Notice& notice, const Hub& hub) {
+  const std::string device = hub.label(notice.device);
+  const std::string seat{notice.seat != nullptr ? notice.seat->name() : ""};
+  const auto join = [&](const std::string& what) {
+    return seat + what + named(notice.scheme, hub) + " with " + devices_of(*notice.seat, hub);
+  };
+  switch (notice.kind) {
+    case NoticeKind::plugged: {
+      const Device& plugged = *hub.find_device(notice.device);
+      const bool has_name = !plugged.name.empty() && plugged.name != to_string(plugged.kind);
+      return device + " is plugged in" + (has_name ? " (" + plugged.name + ")" : "");
+    }
+    case NoticeKind::unplugged: return device + " is unplugged";
+    case NoticeKind::given: return seat + " gets " + device;
+    case NoticeKind::taken: return seat + " gives up " + device;
+    case NoticeKind::lost: return seat + " has lost " + device;
+    case NoticeKind::regained: return seat + " has " + device + " again";
+    case NoticeKind::took_over: return join(" goes on under ");
+    case NoticeKind::joined: return join(" joins under ");
+    case NoticeKind::refused:
+      return "a press on " + device + " seats nobody under " + named(notice.scheme, hub) + ": " +
+             reason({nullptr, notice.refusal, notice.missing});
+    case NoticeKind::left: return seat + " has left";
+    case NoticeKind::in_hand: return seat + " uses " + device;
+    case NoticeKind::held_to: return seat + " is held to " + named(notice.scheme, hub);
+  }
+  return {};
+}
+
+}  // namespace nextmove

@@ -1,0 +1,91 @@
+// One seat's capturing: from its events to a control.
+#pragma once
+
+#include <optional>
+#include <utility>
+#include <vector>
+
+#include <nextmove/capture.hpp>
+#include <nextmove/event.hpp>
+#include <nextmove/playbook.hpp>
+
+#include "model/source.hpp"
+
+namespace nextmove::core {
+
+/// Whether anything on such a device can be captured for it: no finger can, and no key for the
+/// whole of anything but a button.
+inline bool can_be_captured(ActionKind kind, ActionPart part, DeviceKind device) {
+  if (device == DeviceKind::touch) return false;
+  return kind == ActionKind::button || part != ActionPart::whole || device != DeviceKind::keyboard;
+}
+
+class Capturing {
+ public:
+  using Values = std::vector<Vec2>;
+
+  /// What the seat's player has changed so far says what may be captured.
+  Capturing(const Draft& draft, CaptureRequest request, Time now);
+
+  const Capture& capture() const { return capture_; }
+  bool is_over() const { return capture_.state != CaptureState::waiting; }
+
+  /// A device of the seat, with what its controls say (by source; none for a touch screen): what is
+  /// down already is not pressed.
+  void add_device(DeviceId device, Values values);
+  void remove_device(DeviceId device);
+  /// What its controls say now.
+  const Values& values(DeviceId device) const;
+
+  /// One of the seat's devices said something.
+  void hear(const Event& event);
+  /// Somebody else's did, or one that is shared, where the control is another's.
+  void hear_somebody_else(const Event& event);
+  /// One of the seat's devices has a control that stands so. See Hub::take_up.
+  void take_up(const Event& event);
+  /// Every control goes to rest.
+  void release_all();
+
+  /// When it times out; Time::max() for never.
+  Time due() const;
+  void time_out() { finish(CaptureState::timed_out); }
+  /// Tells how much time is left.
+  void update(Time now);
+  void cancel() { finish(CaptureState::cancelled); }
+
+  /// What is down of what was pressed: not to be heard until it is released.
+  std::vector<std::pair<DeviceId, Source>> held() const;
+
+ private:
+  struct Known {
+    DeviceId device;
+    Values values;
+    std::vector<bool> is_armed;  // by source: it has been at rest, so a press of it is fresh
+    Values travelled;            // by source: of displacements, since the capturing began
+  };
+  struct Pressed {
+    DeviceId device;
+    Source source;
+    Control control;  // as captured: one half of a stick, say
+  };
+
+  Known* find(DeviceId device);
+  void hear_level(Known& known, Source source, Vec2 value);
+  void hear_displacement(Known& known, Source source, Vec2 amount);
+  void press(DeviceId device, Source source, Vec2 value);
+  void release(DeviceId device, Source source);
+  void offer(Combination combination);
+  Combination combination_so_far() const;
+  void refuse(DraftRefusal refusal, Combination what);
+  void finish(CaptureState state);
+
+  Draft draft_;
+  bool takes_with_;
+  ActionKind kind_;
+  Time began_;
+  Capture capture_;
+  std::vector<Known> devices_;
+  std::vector<Pressed> pressed_;  // afresh and still down, in order
+};
+
+}  // namespace nextmove::core

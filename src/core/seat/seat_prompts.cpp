@@ -1,0 +1,89 @@
+// What a seat tells its player.
+#include <algorithm>
+#include <array>
+#include <utility>
+
+#include "seat/seat_state.hpp"
+
+namespace nextmove::core {
+namespace {
+
+const std::array<std::vector<DeviceKind>, 3> all_hands = {
+    {{DeviceKind::keyboard, DeviceKind::mouse}, {DeviceKind::gamepad}, {DeviceKind::touch}}};
+
+}  // namespace
+
+void Prompting::set_words(const Wording& wording, const KeyLabels& keys) {
+  if (wording == labels_.wording && keys == labels_.keys) return;
+  labels_.wording = wording;
+  labels_.keys = keys;
+  renew();
+}
+
+void Prompting::set_family(const Family& family) {
+  if (family == labels_.family) return;
+  labels_.family = family;
+  renew();
+}
+
+void SeatState::take_in_hand(DeviceId device) {
+  const auto found = std::find_if(slots_.begin(), slots_.end(),
+                                  [&](const auto& slot) { return slot->device == device; });
+  if (found == slots_.end() || hand_.slot() == found->get()) return;
+  hand_.take(**found, journal_.now);
+  note_hands();
+}
+
+// Prompts go by the kinds of device that a seat has and the playbook binds, and by which is in
+// hand.
+void SeatState::note_hands() {
+  unsigned kinds = 0;
+  for (const auto& slot : slots_) kinds |= 1U << static_cast<unsigned>(slot->kind);
+  constexpr unsigned none_yet = 1U << device_kind_count;
+  if (slots_.empty()) kinds = none_yet;
+  unsigned bound = none_yet;
+  for (const Route& route : wiring_->routes()) bound |= 1U << static_cast<unsigned>(route.device);
+  const Slot* const held = hand_.slot();
+  unsigned hand = 0;
+  for (unsigned i = 0; held != nullptr && i < all_hands.size(); ++i) {
+    if (are_one_hand(all_hands[i].front(), held->kind)) hand = i + 1;
+  }
+  const unsigned hands = (kinds & bound) | hand << (device_kind_count + 1);
+  if (std::exchange(hands_, hands) != hands) prompting_.renew();
+}
+
+// What is in hand first, then what else the seat has. Where it has nothing yet, all it might have.
+std::vector<std::vector<DeviceKind>> SeatState::hands() const {
+  std::vector<std::vector<DeviceKind>> hands;
+  for (const std::vector<DeviceKind>& all : all_hands) {
+    std::vector<DeviceKind> kinds;
+    for (const DeviceKind kind : all) {
+      const bool has_it = std::any_of(slots_.begin(), slots_.end(),
+                                      [&](const auto& slot) { return slot->kind == kind; });
+      if (has_it || slots_.empty()) kinds.push_back(kind);
+    }
+    if (!kinds.empty()) hands.push_back(std::move(kinds));
+  }
+  const Slot* held = hand_.slot();
+  std::stable_partition(hands.begin(), hands.end(), [&](const std::vector<DeviceKind>& kinds) {
+    return held != nullptr && are_one_hand(kinds.front(), held->kind);
+  });
+  return hands;
+}
+
+template <class Use>
+auto SeatState::with_prompt_setting(Use use) const {
+  const std::vector<std::vector<DeviceKind>> hands = this->hands();
+  return use(PromptSetting{playbook_, scheme_, entered_, hands, prompting_.labels()});
+}
+
+std::span<const Prompt> SeatState::prompts(ActionId action, ActionPart part) const {
+  return prompting_.ways(action, part, [&](auto use) { return with_prompt_setting(use); });
+}
+
+Caption SeatState::caption(std::string_view text) const {
+  return with_prompt_setting(
+      [&](const PromptSetting& setting) { return nextmove::caption(text, setting); });
+}
+
+}  // namespace nextmove::core

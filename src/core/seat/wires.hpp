@@ -1,0 +1,84 @@
+// What the entered contexts make of each control, flat, so that an event walks no contexts.
+#pragma once
+
+#include <span>
+#include <vector>
+
+#include "compiled/wiring.hpp"
+
+namespace nextmove::core {
+
+/// A route of an entered context, with what the contexts above and the with-controls leave open to
+/// it. What most events need of the route stands here once more, close together.
+struct Wire {
+  RouteKind kind;
+  std::uint8_t open;  // ControlPart bits that it hears
+  bool can_press;
+  bool is_linear;  // the control's value (x, y) comes to by_x * x + by_y * y
+  ActionId action;
+  std::uint32_t state;
+  float press_at;
+  float release_at;
+  Vec2 by_x;
+  Vec2 by_y;
+  const Route* route;
+};
+
+class Wires {
+ public:
+  explicit Wires(const Wiring& wiring);
+  // Bundles point into the wires.
+  Wires(const Wires&) = delete;
+  Wires& operator=(const Wires&) = delete;
+  Wires(Wires&&) = default;
+  Wires& operator=(Wires&&) = default;
+  ~Wires() = default;
+
+  /// Lays all wires anew for these contexts, the one that hears first in front, and for a seat that
+  /// is held to this scheme.
+  void lay(std::span<const ContextId> entered, SchemeSet scheme);
+
+  /// While their player types, keys are heard by few; see Route::is_heard_while_typing. The wires
+  /// must be laid anew afterwards.
+  void set_typing(bool is_typing) { is_typing_ = is_typing; }
+  bool is_typing() const { return is_typing_; }
+
+  /// A with-control is down on one device more, or one less. True where it is now down that was
+  /// not, or the other way round; then the sources it concerns must be laid again.
+  bool count_with(std::size_t with, int devices);
+  void lay_again(Source source, std::span<const ContextId> entered);
+
+  /// The wires of a source.
+  struct Bundle {
+    Wire* first = nullptr;
+    Wire* last = nullptr;            // one behind
+    bool has_with_controls = false;  // among the parts of the source
+    bool has_rivals = false;       // buttons on parts of it, of which one event can release one and
+                                   // press another
+    bool numbers_presses = false;  // see Wiring::numbers_presses
+    bool is_plain =
+        false;  // none of these, and the source is a key, a button, a trigger or a stick
+    bool is_quick = false;  // and all it does is to lean, with its value as a whole
+    const Wire* begin() const { return first; }
+    const Wire* end() const { return last; }
+  };
+  const Bundle& bundle(Source source) const { return bundles_[source]; }
+
+ private:
+  struct Winners;
+
+  void lay(Source source, std::span<const ContextId> entered, Wire* first);
+  Wire* lay_wires(Source source, std::span<const ContextId> entered, Wire* out) const;
+  bool is_satisfied(std::size_t with_set) const;
+  bool plays(const Route& route) const;
+  Winners winners(const Route* begin, const Route* end) const;
+
+  const Wiring* wiring_;
+  std::vector<Wire> wires_;      // by source, then as entered
+  std::vector<Bundle> bundles_;  // by source
+  SchemeSet scheme_ = no_scheme_bit;
+  bool is_typing_ = false;
+  std::vector<std::uint32_t> down_;  // by with-control: on how many devices it is down
+};
+
+}  // namespace nextmove::core

@@ -140,6 +140,12 @@ void SeatState::find_next_due() {
 
 // In order of time, so that it does not matter how often the hub is updated.
 void SeatState::complete_gestures(Time until) {
+  for (const auto& [slot, route] : gestures_) {
+    const Gesture& gesture = wiring_->gesture(*route);
+    if (gesture.kind != GestureKind::repeat) continue;
+    skip_repetitions(route->action, slot->gestures[route->gesture].due, gesture.every, until);
+  }
+  find_next_due();
   while (next_due_ <= until) {
     time_ = next_due_;
     for (const auto& [slot, route] : gestures_) {
@@ -149,14 +155,22 @@ void SeatState::complete_gestures(Time until) {
   }
 }
 
+// Those that are past do not count. Of those that do, only the last are told apart; the others are
+// counted at once, since a long step may hold billions.
+void SeatState::skip_repetitions(ActionId action, Time& due, Duration every, Time until) {
+  if (const Duration missed = journal_.counts_from - due; missed > Duration::zero()) {
+    due += every * ((missed + every - Duration{1}) / every);
+  }
+  const Duration::rep skipped = (until - due) / every - Tally::presses_told_apart;
+  if (skipped <= 0) return;
+  tally_.press_unseen(action, static_cast<std::uint32_t>(skipped));
+  due += every * skipped;
+}
+
 void SeatState::complete(Slot& slot, const Route& route) {
   const Gesture& gesture = wiring_->gesture(route);
   GestureState& at = slot.gestures[route.gesture];
   if (gesture.kind == GestureKind::repeat) {
-    if (const Duration missed = journal_.counts_from - at.due; missed > Duration::zero()) {
-      at.due += gesture.every * ((missed + gesture.every - Duration{1}) / gesture.every);
-      return;
-    }
     tally_.press_again(route.action, time_);
     at.due += gesture.every;
     return;

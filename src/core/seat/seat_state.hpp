@@ -288,6 +288,7 @@ class SeatState {
   void unlist_gesture(const Slot& slot, const Route& route);
   void complete_gestures(Time until);
   void complete(Slot& slot, const Route& route);
+  void skip_repetitions(ActionId action, Time& due, Duration every, Time until);
   void find_next_due();
   void note_progress(Time now);
 

@@ -79,6 +79,15 @@ class Tally {
     mark(action);
   }
 
+  /// So many presses of these are kept.
+  static constexpr int presses_told_apart = 8;
+  /// Pressed so often before as many presses that are kept: nobody asks when.
+  void press_unseen(ActionId action, std::uint32_t times) {
+    logs_[Wiring::index(action)].skip(times);
+    heard_[Wiring::index(action)].presses += times;
+    mark(action);
+  }
+
   /// A hold was let go before its time.
   void let_go_early(ActionId action) {
     ++heard_[Wiring::index(action)].early;
@@ -129,6 +138,8 @@ class Tally {
       presses_ += is_press;
     }
 
+    void skip(std::uint32_t presses) { presses_ += presses; }
+
     void forget(std::uint32_t count) {
       presses_ -= count;
       if (static_cast<std::int32_t>(presses_ - dropped_) < 0) dropped_ = presses_;
@@ -148,7 +159,8 @@ class Tally {
     }
 
    private:
-    std::array<Time, 8> times_{};  // of press n in n % 8; the one to come has a place of its own
+    std::array<Time, presses_told_apart>
+        times_{};  // of press n in n % 8; the one to come has a place of its own
     std::uint32_t presses_ = 0;
     std::uint32_t dropped_ = 0;  // all before this one
   };

@@ -103,5 +103,18 @@ TEST_F(AfterALongPause, ARecordingHoldsHowLongAStepMayBe) {
   EXPECT_NEAR(again.find_seat("tug")->read(look).value, 200, 1e-3);
 }
 
+TEST_F(AfterALongPause, RepetitionsOfYearsAreCountedAtOnce) {
+  hub.set_longest_step(Duration::max());
+  feed(1ms, KeyN, 1);
+  hub.update(24h * 365);
+  EXPECT_EQ(read("next").presses, 24U * 365 * 3600 * 10 - 3)
+      << "one every 100 ms, but for the first";
+  const auto next = hub.playbook().button("next");
+  for (int i = 0; i < 4; ++i) EXPECT_TRUE(seat.take_press(next, 400ms)) << i;
+  EXPECT_FALSE(seat.take_press(next, 400ms));
+  hub.update(24h * 365 + 100ms);
+  EXPECT_EQ(read("next").presses, 1U);
+}
+
 }  // namespace
 }  // namespace nextmove::support

@@ -14,6 +14,7 @@
 #include <nextmove/profile.hpp>
 #include <nextmove/seating_rules.hpp>
 #include <nextmove/time.hpp>
+#include <nextmove/vec2.hpp>
 
 namespace nextmove {
 
@@ -144,8 +145,7 @@ struct PartSet {  ///< of the window
 };
 struct Resized {  ///< the window
   Time time{};
-  float width = 0;
-  float height = 0;
+  Vec2 size{};  ///< in pixels
   friend bool operator==(const Resized&, const Resized&) = default;
 };
 struct TypingSet {

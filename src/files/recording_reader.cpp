@@ -5,10 +5,12 @@
 #include <limits>
 #include <nlohmann/json.hpp>
 #include <optional>
+#include <tuple>
 
 #include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>
 
+#include "step_fields.hpp"
 #include "text_file.hpp"
 
 namespace nextmove {
@@ -77,25 +79,6 @@ class LineReader {
           fmt::format("unknown device kind \"{}\"; it is keyboard, mouse, gamepad or touch", kind));
     }
     return found.value_or(DeviceKind::keyboard);
-  }
-
-  CaptureBegun capture(Time at) {
-    const auto part = find_action_part(text("direction"));
-    if (!part) fail("direction must be whole, up, down, left, right, more or less");
-    CaptureBegun begun{at,
-                       text("seat"),
-                       text("capture"),
-                       part.value_or(ActionPart::whole),
-                       device_kind(),
-                       time("time_out")};
-    const auto cancel = json_.find("cancel");
-    if (cancel == json_.end() || !cancel->is_array()) return begun;
-    for (const Json& it : *cancel) {
-      const auto control = find_control(it.is_string() ? it.get<std::string>() : "");
-      if (control) begun.cancel.push_back(*control);
-      if (!control) fail("cancel must be a list of controls");
-    }
-    return begun;
   }
 
   Device device() {
@@ -193,48 +176,15 @@ class LineReader {
 
   Step step() {
     const Time at = time();
-    if (has("control")) {
-      const Event it = event(at);
-      if (!truth("taken_up")) return it;
-      if (it.control != Control::none && !can_be_taken_up(it.control)) {
-        fail(fmt::format("{} cannot be taken up, only buttons, triggers and sticks",
-                         to_string(it.control)));
-      }
-      return TakenUp{at, it.device, it.control, it.x, it.y};
-    }
+    if (has("control")) return event(at);
     if (has("update")) return Updated{at};
-    if (has("plug")) return Plugged{at, id("plug"), device()};
-    if (has("unplug")) return Unplugged{at, id("unplug")};
-    if (has("give")) return Given{at, id("give"), text("seat")};
     if (has("release")) return ReleasedAll{at};
-    if (has("enter")) return Entered{at, text("seat"), text("enter")};
-    if (has("leave")) return Left{at, text("seat"), text("leave")};
-    if (has("switch_to")) return SwitchedTo{at, text("seat"), text("switch_to")};
-    if (has("mute")) return Muted{at, text("seat"), text("mute")};
-    if (has("unmute")) return Unmuted{at, text("seat"), text("unmute")};
-    if (has("add_seat")) return SeatAdded{at, text("add_seat")};
-    if (has("rules")) return RulesSet{at, rules()};
-    if (has("join")) return Joined{at, text("join"), id("with"), text("seat")};
-    if (has("get_up")) return GotUp{at, text("get_up")};
-    if (has("hold_to")) return HeldTo{at, text("seat"), text("hold_to")};
-    if (has("profile")) return ProfileSet{at, text("seat"), profile()};
-    if (has("capture")) return capture(at);
-    if (has("stop_capture")) return CaptureStopped{at, text("stop_capture")};
-    if (has("reserve")) return Reserved{at, text("seat"), truth("reserve")};
-    if (has("free")) return Freed{at, id("free")};
-    if (has("swap")) return Swapped{at, text("seat"), text("swap")};
-    if (has("part")) return PartSet{at, text("seat"), part()};
-    if (has("window")) {
-      const Vec2 size = window();
-      return Resized{at, size.x, size.y};
-    }
-    if (has("typing")) return TypingSet{at, text("seat"), truth("typing")};
     if (has("longest_step")) return LongestStepSet{at, longest_step()};
+    if (auto step = step_with_fields(at)) return *std::move(step);
     fail(
-        "this line tells nothing known; expected control, update, plug, unplug, give, free, "
-        "release, enter, leave, mute, unmute, window, longest_step, add_seat, rules, join, get_up, "
-        "hold_to, "
-        "profile, capture, stop_capture, typing, reserve, swap or part");
+        fmt::format("this line tells nothing known; expected control, update, release, "
+                    "longest_step{}",
+                    first_keys()));
     return Updated{at};
   }
 
@@ -243,7 +193,7 @@ class LineReader {
     if (problem_.empty()) problem_ = std::move(message);
   }
 
-  Event event(Time at) {
+  Step event(Time at) {
     Event event{at, id("device"), Control::none, value("x"), value("y")};
     const std::string name = text("control");
     if (const auto control = find_control(name)) {
@@ -255,7 +205,64 @@ class LineReader {
       const std::string advice = seeks_nearest_ ? advice_on_control(name) : "";
       fail(fmt::format("unknown control \"{}\"{}", name, advice));
     }
-    return event;
+    if (!truth("taken_up")) return event;
+    if (event.control != Control::none && !can_be_taken_up(event.control)) {
+      fail(fmt::format("{} cannot be taken up, only buttons, triggers and sticks", name));
+    }
+    return TakenUp{at, event.device, event.control, event.x, event.y};
+  }
+
+  // ---- the fields of a step
+
+  void read(const char* key, DeviceId& it) { it = id(key); }
+  void read(const char* key, std::string& it) { it = text(key); }
+  void read(const char* key, bool& it) { it = truth(key); }
+  void read(const char* key, Duration& it) { it = time(key); }
+  void read(const char* /*key*/, Device& it) { it = device(); }
+  void read(const char* /*key*/, DeviceKind& it) { it = device_kind(); }
+  void read(const char* /*key*/, SeatingRules& it) { it = rules(); }
+  void read(const char* /*key*/, Profile& it) { it = profile(); }
+  void read(const char* /*key*/, Area& it) { it = part(); }
+  void read(const char* /*key*/, Vec2& it) { it = window(); }
+  void read(const char* key, ActionPart& it) {
+    const auto part = find_action_part(text(key));
+    if (!part) fail(fmt::format("{} must be whole, up, down, left, right, more or less", key));
+    it = part.value_or(ActionPart::whole);
+  }
+  void read(const char* key, std::vector<Control>& it) {
+    const auto list = json_.find(key);
+    if (list == json_.end() || !list->is_array()) return;
+    for (const Json& each : *list) {
+      const auto control = find_control(each.is_string() ? each.get<std::string>() : "");
+      if (control) it.push_back(*control);
+      if (!control) fail(fmt::format("{} must be a list of controls", key));
+    }
+  }
+
+  // The step whose first key stands in the line, if there is one.
+  std::optional<Step> step_with_fields(Time at) {
+    std::optional<Step> found;
+    files::for_each_step([&](const auto& fields) {
+      const char* const first = files::first_key(fields);
+      if (found || !has(first)) return;
+      files::StepOf<std::decay_t<decltype(fields)>> step;
+      step.time = at;
+      const auto read_field = [&](const auto& it) {
+        const bool is_lacking = it.key[0] != '\0' && !it.may_lack && !has(it.key);
+        if (is_lacking) fail(fmt::format("a line with \"{}\" needs \"{}\"", first, it.key));
+        read(it.key, step.*it.value);
+      };
+      std::apply([&](const auto&... each) { (read_field(each), ...); }, fields);
+      found.emplace(std::move(step));
+    });
+    return found;
+  }
+
+  static std::string first_keys() {
+    std::string keys;
+    files::for_each_step(
+        [&](const auto& fields) { keys += fmt::format(", {}", files::first_key(fields)); });
+    return keys;
   }
 
   const Json& json_;

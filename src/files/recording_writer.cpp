@@ -1,12 +1,15 @@
 // From a recording to JSON Lines, one for each step.
 #include <fmt/format.h>
 #include <string>
+#include <tuple>
+#include <type_traits>
 #include <vector>
 
 #include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>
 
 #include "json_text.hpp"
+#include "step_fields.hpp"
 
 namespace nextmove {
 namespace {
@@ -34,113 +37,99 @@ std::string json_list(const std::vector<std::string>& texts) {
   return fmt::format("[{}]", fmt::join(quoted, ","));
 }
 
-// What each step says besides its time. fmt writes the shortest digits that read back as the same
+// How each kind of value is written. fmt writes the shortest digits that read back as the same
 // float, which JSON libraries, with their doubles, do not.
-std::string fields(const Event& it) {
-  std::string text = fmt::format(R"("device":{},"control":"{}","x":{})", number(it.device),
-                                 to_string(it.control), it.x);
-  if (it.y != 0) text += fmt::format(R"(,"y":{})", it.y);
-  return text;
+std::string json(DeviceId id) {
+  return std::to_string(number(id));
 }
-std::string fields(const Plugged& it) {
-  return fmt::format(R"("plug":{},{})", number(it.id), device_fields(it.device));
+std::string json(bool truth) {
+  return truth ? "true" : "false";
 }
-std::string fields(const Unplugged& it) {
-  return fmt::format(R"("unplug":{})", number(it.id));
+std::string json(Vec2 size) {
+  return fmt::format("[{},{}]", size.x, size.y);
 }
-std::string fields(const Given& it) {
-  return fmt::format(R"("give":{},"seat":{})", number(it.id), json_text(it.seat));
+std::string json(const Area& area) {
+  return fmt::format("[{},{},{},{}]", area.left, area.top, area.width, area.height);
 }
-std::string fields(const ReleasedAll& /*it*/) {
-  return R"("release":"all")";
+std::string json(Duration duration) {
+  return fmt::format("{}", to_seconds(duration));
 }
-std::string fields(const Entered& it) {
-  return fmt::format(R"("enter":{},"seat":{})", json_text(it.context), json_text(it.seat));
+std::string json(const std::string& text) {
+  return json_text(text);
 }
-std::string fields(const Left& it) {
-  return fmt::format(R"("leave":{},"seat":{})", json_text(it.context), json_text(it.seat));
+std::string json(ActionPart part) {
+  return json_text(std::string{to_string(part)});
 }
-std::string fields(const SwitchedTo& it) {
-  return fmt::format(R"("switch_to":{},"seat":{})", json_text(it.context), json_text(it.seat));
+std::string json(DeviceKind kind) {
+  return json_text(std::string{to_string(kind)});
 }
-std::string fields(const Muted& it) {
-  return fmt::format(R"("mute":{},"seat":{})", json_text(it.mute), json_text(it.seat));
+std::string json(const std::vector<Control>& controls) {
+  std::vector<std::string> names;
+  for (const Control control : controls) names.emplace_back(to_string(control));
+  return json_list(names);
 }
-std::string fields(const Unmuted& it) {
-  return fmt::format(R"("unmute":{},"seat":{})", json_text(it.mute), json_text(it.seat));
+std::string json(const Profile& profile) {
+  return json_text(to_toml(profile));
 }
-std::string rules_text(const SeatingRules& rules) {
+std::string json(const SeatingRules& rules) {
   return fmt::format(
       R"({{"free_devices":"{}","first_pad":{},"joining":"{}","most_players":{},"splits_screen":{},"pad_comes_to_hand":{}}})",
       to_string(rules.free_devices), rules.first_pad, to_string(rules.joining), rules.most_players,
       rules.splits_screen, rules.pad_comes_to_hand);
 }
-std::string area_text(const Area& area) {
-  return fmt::format("[{},{},{},{}]", area.left, area.top, area.width, area.height);
+
+// A key and its value.
+template <class Value>
+std::string field(const char* key, const Value& value) {
+  return fmt::format(R"("{}":{})", key, json(value));
 }
-std::string fields(const SeatAdded& it) {
-  return fmt::format(R"("add_seat":{})", json_text(it.seat));
-}
-std::string fields(const RulesSet& it) {
-  return fmt::format(R"("rules":{})", rules_text(it.rules));
-}
-std::string fields(const Joined& it) {
-  const std::string seat = it.seat.empty() ? "" : fmt::format(R"(,"seat":{})", json_text(it.seat));
-  return fmt::format(R"("join":{},"with":{}{})", json_text(it.scheme), number(it.id), seat);
-}
-std::string fields(const GotUp& it) {
-  return fmt::format(R"("get_up":{})", json_text(it.seat));
-}
-std::string fields(const HeldTo& it) {
-  return fmt::format(R"("hold_to":{},"seat":{})", json_text(it.scheme), json_text(it.seat));
-}
-std::string fields(const ProfileSet& it) {
-  return fmt::format(R"("profile":{},"seat":{})", json_text(to_toml(it.profile)),
-                     json_text(it.seat));
-}
-// 0 stands for no limit.
-std::string longest_step_text(Duration longest) {
-  const double seconds = longest == Duration::max() ? 0 : to_seconds(longest);
-  return fmt::format(R"("longest_step":{})", seconds);
+std::string field(const char* /*key*/, const Device& device) {
+  return device_fields(device);
 }
 
-std::string fields(const CaptureBegun& it) {
-  std::vector<std::string> cancel;
-  for (const Control control : it.cancel) cancel.emplace_back(to_string(control));
-  return fmt::format(
-      R"("capture":{},"direction":"{}","kind":"{}","time_out":{},"cancel":{},"seat":{})",
-      json_text(it.action), to_string(it.part), to_string(it.device), to_seconds(it.time_out),
-      json_list(cancel), json_text(it.seat));
+// 0 stands for no limit.
+std::string longest_step_text(Duration longest) {
+  return field("longest_step", longest == Duration::max() ? Duration::zero() : longest);
 }
-std::string fields(const CaptureStopped& it) {
-  return fmt::format(R"("stop_capture":{})", json_text(it.seat));
+
+std::string event_text(DeviceId device, Control control, float x, float y) {
+  std::string text =
+      fmt::format(R"("device":{},"control":"{}","x":{})", number(device), to_string(control), x);
+  if (y != 0) text += fmt::format(R"(,"y":{})", y);
+  return text;
 }
-std::string fields(const Reserved& it) {
-  return fmt::format(R"("reserve":{},"seat":{})", it.is_reserved, json_text(it.seat));
+
+template <class Kind, class Fields>
+std::string text_of(const Kind& step, const Fields& fields) {
+  std::vector<std::string> texts;
+  const auto add = [&](const auto& it) {
+    const auto& value = step.*it.value;
+    if constexpr (requires { value.empty(); }) {
+      if (it.may_lack && value.empty()) return;
+    }
+    texts.push_back(field(it.key, value));
+  };
+  std::apply([&](const auto&... each) { (add(each), ...); }, fields);
+  return fmt::format("{}", fmt::join(texts, ","));
 }
-std::string fields(const Freed& it) {
-  return fmt::format(R"("free":{})", number(it.id));
-}
-std::string fields(const Swapped& it) {
-  return fmt::format(R"("swap":{},"seat":{})", json_text(it.other), json_text(it.seat));
-}
-std::string fields(const PartSet& it) {
-  return fmt::format(R"("part":{},"seat":{})", area_text(it.part), json_text(it.seat));
-}
-std::string fields(const Resized& it) {
-  return fmt::format(R"("window":[{},{}])", it.width, it.height);
-}
-std::string fields(const TypingSet& it) {
-  return fmt::format(R"("typing":{},"seat":{})", it.is_typing, json_text(it.seat));
-}
-std::string fields(const TakenUp& it) {
-  return fields(Event{it.time, it.device, it.control, it.x, it.y}) + R"(,"taken_up":true)";
-}
-std::string fields(const LongestStepSet& it) {
-  return longest_step_text(it.longest);
-}
-std::string fields(const Updated& /*it*/) {
-  return R"("update":true)";
+
+// What a step says besides its time.
+std::string text_of(const Step& step) {
+  if (const auto* it = std::get_if<Event>(&step)) {
+    return event_text(it->device, it->control, it->x, it->y);
+  }
+  if (const auto* it = std::get_if<TakenUp>(&step)) {
+    return event_text(it->device, it->control, it->x, it->y) + R"(,"taken_up":true)";
+  }
+  if (const auto* it = std::get_if<LongestStepSet>(&step)) return longest_step_text(it->longest);
+  if (std::holds_alternative<ReleasedAll>(step)) return R"("release":"all")";
+  if (std::holds_alternative<Updated>(step)) return R"("update":true)";
+  std::string text;
+  files::for_each_step([&](const auto& fields) {
+    using Kind = files::StepOf<std::decay_t<decltype(fields)>>;
+    if (const auto* it = std::get_if<Kind>(&step)) text = text_of(*it, fields);
+  });
+  return text;
 }
 
 }  // namespace
@@ -157,25 +146,19 @@ std::string to_json_line(const RecordingHeader& header) {
   for (const RecordedSeat& it : header.seats) {
     const std::string mutes =
         it.mutes.empty() ? "" : fmt::format(R"(,"mutes":{})", json_list(it.mutes));
-    const std::string scheme =
-        it.scheme.empty() ? "" : fmt::format(R"(,"scheme":{})", json_text(it.scheme));
-    const std::string part =
-        it.part == Area{} ? "" : fmt::format(R"(,"part":{})", area_text(it.part));
-    const std::string profile =
-        it.profile.is_empty() ? ""
-                              : fmt::format(R"(,"profile":{})", json_text(to_toml(it.profile)));
+    const std::string scheme = it.scheme.empty() ? "" : ',' + field("scheme", it.scheme);
+    const std::string part = it.part == Area{} ? "" : ',' + field("part", it.part);
+    const std::string profile = it.profile.is_empty() ? "" : ',' + field("profile", it.profile);
     seats.push_back(fmt::format(R"({{"name":{},"contexts":{}{}{}{}{}{}{}}})", json_text(it.name),
                                 json_list(it.contexts), mutes, scheme, profile,
                                 it.is_reserved ? R"(,"reserved":true)" : "", part,
                                 it.is_typing ? R"(,"typing":true)" : ""));
   }
-  const Vec2 size = header.window;
-  const std::string window =
-      size == Vec2{} ? "" : fmt::format(R"(,"window":[{},{}])", size.x, size.y);
+  const std::string window = header.window == Vec2{} ? "" : ',' + field("window", header.window);
   const std::string longest_step =
       header.longest_step == usual_longest_step ? "" : ',' + longest_step_text(header.longest_step);
   const std::string rules =
-      header.rules == SeatingRules{} ? "" : fmt::format(R"(,"rules":{})", rules_text(header.rules));
+      header.rules == SeatingRules{} ? "" : ',' + field("rules", header.rules);
   return fmt::format(
       R"({{"format":"nextmove-recording","version":1,"meaning":{},"title":{}{}{}{},"devices":[{}],"seats":[{}]}})"
       "\n",
@@ -184,8 +167,7 @@ std::string to_json_line(const RecordingHeader& header) {
 }
 
 std::string to_json_line(const Step& step) {
-  const std::string rest = std::visit([](const auto& it) { return fields(it); }, step);
-  return fmt::format("{{\"t\":{},{}}}\n", to_seconds(time_of(step)), rest);
+  return fmt::format("{{\"t\":{},{}}}\n", to_seconds(time_of(step)), text_of(step));
 }
 
 RecordingWriter::RecordingWriter(const std::string& path, const RecordingHeader& header)

@@ -1,4 +1,6 @@
+#include <fstream>
 #include <random>
+#include <set>
 
 #include <nextmove/recording_file.hpp>
 
@@ -55,7 +57,7 @@ Recording every_kind_of_step() {
            SwitchedTo{2s, "port tug", "helm"},
            Muted{2s, "port tug", "radio_call"},
            Unmuted{2500ms, "port tug", "radio_call"},
-           Resized{2600ms, 1920, 1080.5F},
+           Resized{2600ms, {1920, 1080.5F}},
            TypingSet{2650ms, "port tug", true},
            TypingSet{2660ms, "port tug", false},
            TakenUp{2670ms, pad, Control::PadLeftStick, -0.1F, 0.5F},
@@ -91,6 +93,20 @@ TEST(Recordings, ReadBackEqual) {
   ASSERT_TRUE(again);
   EXPECT_EQ(errors_of(again), "");
   EXPECT_EQ(*again, recording);
+}
+
+TEST(Recordings, ThePageShowsEveryKindOfStep) {
+  std::ifstream file{NEXTMOVE_SOURCE "/docs/recordings.md"};
+  const std::string page{std::istreambuf_iterator<char>{file}, {}};
+  std::set<std::size_t> kinds;
+  for (const Step& step : every_kind_of_step().steps) {
+    kinds.insert(step.index());
+    const std::string line = to_json_line(step);
+    const std::size_t key = line.find(",\"") + 1;
+    const std::string quoted = line.substr(key, line.find('"', key + 1) + 1 - key);
+    EXPECT_NE(page.find(quoted), std::string::npos) << line;
+  }
+  EXPECT_EQ(kinds.size(), std::variant_size_v<AnyStep>);
 }
 
 TEST(Recordings, AreOneReadableLineForEachStep) {
@@ -157,9 +173,11 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
   EXPECT_EQ(error_of(R"({"update":true})"), "a line needs \"t\", its time in seconds");
   EXPECT_EQ(error_of(R"({"t":-1,"update":true})"), "a line needs \"t\", its time in seconds");
   EXPECT_EQ(error_of(R"({"t":1,"jump":true})"),
-            "this line tells nothing known; expected control, update, plug, unplug, give, free, "
-            "release, enter, leave, mute, unmute, window, longest_step, add_seat, rules, join, "
-            "get_up, hold_to, profile, capture, stop_capture, typing, reserve, swap or part");
+            "this line tells nothing known; expected control, update, release, longest_step, plug, "
+            "unplug, give, enter, leave, switch_to, mute, unmute, add_seat, rules, join, get_up, "
+            "hold_to, profile, capture, stop_capture, reserve, free, swap, part, window, typing");
+  EXPECT_EQ(error_of(R"({"t":1,"enter":"helm"})"), "a line with \"enter\" needs \"seat\"");
+  EXPECT_EQ(error_of(R"({"t":1,"join":"pad"})"), "a line with \"join\" needs \"with\"");
   EXPECT_EQ(error_of(R"({"t":1,"rules":{"joining":"ajar"}})"),
             "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
             "open), first_pad, most_players (1 or more) and splits_screen");

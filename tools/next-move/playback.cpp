@@ -132,8 +132,8 @@ void Playback::add_step(const Step& step, std::vector<TimelineLine>& lines) {
                              fmt::format(R"("capture":{})", json_text(it.action))});
           },
           [&](const Resized& it) {
-            lines.push_back({it.time, "", "", fmt::format("window {} x {}", it.width, it.height),
-                             fmt::format(R"("window":[{},{}])", it.width, it.height)});
+            lines.push_back({it.time, "", "", fmt::format("window {} x {}", it.size.x, it.size.y),
+                             fmt::format(R"("window":[{},{}])", it.size.x, it.size.y)});
           },
           [&](const TypingSet& it) {
             lines.push_back({it.time, it.seat, "", it.is_typing ? "types" : "types no more",

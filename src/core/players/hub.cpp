@@ -321,7 +321,7 @@ void Hub::set_window(float width, float height) {
         "a window of " + core::shown(width) + " by " + core::shown(height) + " has no size");
   }
   if (!state_->is_open(call)) return;
-  state_->report(Resized{now(), width, height});
+  state_->report(Resized{now(), {width, height}});
   state_->seating.set_window({width, height});
 }
 

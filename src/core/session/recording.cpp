@@ -261,7 +261,7 @@ void Replay::play(const Step& step) {
           },
           [&](const ReleasedAll& it) { hub_.release_all(it.time); },
           [&](const Resized& it) {
-            if (it.width > 0 && it.height > 0) hub_.set_window(it.width, it.height);
+            if (it.size.x > 0 && it.size.y > 0) hub_.set_window(it.size.x, it.size.y);
           },
           [&](const LongestStepSet& it) {
             if (can_be(it.longest)) hub_.set_longest_step(it.longest);

@@ -13,6 +13,7 @@
 #include "base/names.hpp"
 #include "base/shown.hpp"
 #include "compiled/check_binding.hpp"
+#include "compiled/check_clashes.hpp"
 #include "compiled/check_whole.hpp"
 #include "model/scheme_set.hpp"
 
@@ -20,6 +21,7 @@ namespace nextmove {
 namespace {
 
 using core::can_be_down;
+using core::first_stands;
 using core::quoted;
 
 constexpr std::size_t most_actions = 60'000;
@@ -28,10 +30,6 @@ constexpr std::size_t most_mutes = 1'000;
 constexpr std::size_t most_zones = 1'000;
 constexpr std::size_t longest_name = 200;  // bytes
 constexpr std::size_t longest_label = 1'000;
-
-std::string first_stands(Place place) {
-  return place.line > 0 ? "; it first stands at line " + std::to_string(place.line) : std::string{};
-}
 
 bool is_name(std::string_view name) {
   const auto is_letter = [](char c) {
@@ -51,6 +49,9 @@ class Checker {
         moved_(definition.actions.size()),
         bindings_(definition.zones,
                   [this](Place place, std::string message) { error(place, std::move(message)); }),
+        clashes_(definition.schemes,
+                 {[this](Place place, std::string message) { error(place, std::move(message)); },
+                  [this](Place place, std::string message) { warn(place, std::move(message)); }}),
         whole_(definition,
                [this](Place place, std::string message) { warn(place, std::move(message)); }) {}
 
@@ -252,7 +253,7 @@ class Checker {
       last_unknown_ = {};
       for (const PlacedName& mute : context.mutes) check_mute_of_context(mute);
       for (const BindingDefinition& binding : context.bindings) check_binding(binding);
-      check_clashes(context);
+      clashes_.check(uses_, context);
       if (!has_errors(found_)) whole_.look_at(uses_);
     }
   }
@@ -335,80 +336,6 @@ class Checker {
                              advice_for(binding.action, definition_.actions, "actions"));
   }
 
-  // Two uses of one control in one context are a clash, unless with-controls or schemes tell them
-  // apart, or they press different buttons at different depths (a trigger pulled half to aim and
-  // fully to fire) or by different gestures (a tap and a hold).
-  bool clash(const Use& a, const Use& b) const {
-    const bool different_depths = a.binding->thresholds.press_at != b.binding->thresholds.press_at;
-    const bool different_gestures = a.binding->gesture != b.binding->gesture;
-    const bool told_apart =
-        (different_depths || different_gestures) && a.binding->action != b.binding->action;
-    return overlap(a.control, b.control) && !told_apart && same_with(a, b) && share_a_scheme(a, b);
-  }
-
-  // What is heard by seats that are held to no scheme is the same for both.
-  bool share_a_scheme(const Use& a, const Use& b) const {
-    const auto set = [&](const Use& use) {
-      return core::heard_under(*use.binding, use.control.device, definition_.schemes);
-    };
-    if (a.binding->schemes.empty() && b.binding->schemes.empty()) return true;
-    return (set(a) & set(b) & ~core::no_scheme_bit) != 0;
-  }
-
-  static bool same_with(const Use& a, const Use& b) {
-    const auto names = [](const Use& use) {
-      std::set<std::string> sorted;
-      for (const PlacedControl& with : use.binding->with) sorted.insert(to_string(with));
-      return sorted;
-    };
-    if (a.binding->with.empty() && b.binding->with.empty()) return true;
-    return names(a) == names(b);
-  }
-
-  void check_clashes(const ContextDefinition& context) {
-    std::stable_sort(uses_.begin(), uses_.end(), [](const Use& a, const Use& b) {
-      return a.control.source < b.control.source;
-    });
-    for (std::size_t i = 0; i < uses_.size(); ++i) {
-      for (std::size_t j = i; j-- > 0;) {
-        if (uses_[i].control.source != uses_[j].control.source) break;
-        check_tap_against_hold(uses_[j], uses_[i]);
-        if (!clash(uses_[i], uses_[j])) continue;
-        report_clash(context, uses_[j], uses_[i]);
-        break;
-      }
-    }
-  }
-
-  // A tap that may last longer than a hold of the same control fires after it.
-  void check_tap_against_hold(const Use& first, const Use& second) {
-    const auto is = [](const Use& use, GestureKind kind) {
-      return use.binding->gesture.kind == kind;
-    };
-    const bool is_tap_first = is(first, GestureKind::tap);
-    const Use& tap = is_tap_first ? first : second;
-    const Use& hold = is_tap_first ? second : first;
-    const bool are_both = is(tap, GestureKind::tap) && is(hold, GestureKind::hold);
-    const bool meet =
-        overlap(tap.control, hold.control) && same_with(tap, hold) && share_a_scheme(tap, hold);
-    if (!are_both || !meet || tap.binding->gesture.time <= hold.binding->gesture.time) return;
-    warn(tap.place(), "the tap of " + quoted(tap.binding->action) + " on " + tap.name() +
-                          " may last longer than the hold of " + quoted(hold.binding->action) +
-                          ", and then both fire; give the tap no more time than the hold");
-  }
-
-  void report_clash(const ContextDefinition& context, const Use& first, const Use& second) {
-    const std::string control = second.name();
-    const std::string there = " in context " + quoted(context.name) + first_stands(first.place());
-    if (first.binding->action == second.binding->action) {
-      error(second.place(),
-            control + " drives " + quoted(second.binding->action) + " twice" + there);
-    } else {
-      error(second.place(), control + " drives both " + quoted(first.binding->action) + " and " +
-                                quoted(second.binding->action) + there);
-    }
-  }
-
   void note_directions(const ActionDefinition& action, std::span<const Use> uses) {
     constexpr unsigned across = part_right | part_left;
     unsigned& moved = moved_[number_of(action)];
@@ -452,6 +379,7 @@ class Checker {
   std::vector<bool> is_driven_;  // by action
   std::vector<unsigned> moved_;  // by action: the directions of motions, as ControlPart bits
   core::BindingChecker bindings_;
+  core::ClashChecker clashes_;
   core::WholeChecker whole_;
   std::vector<Use> uses_;          // of the context at hand
   std::string_view last_unknown_;  // name of an action, likewise

@@ -22,7 +22,7 @@ class LengthShaping {
 
   /// Dead zones and curve. Keeps the direction; what is longer than 1 comes out as 1 does, but for
   /// a straight shaping, which lets it pass.
-  Vec2 bent(Vec2 value) const {
+  [[gnu::always_inline]] Vec2 bent(Vec2 value) const {
     if (is_straight_) return value;
     if (axial_ > 0) value = {beyond_axial(value.x), beyond_axial(value.y)};
     const float length = std::sqrt(value.x * value.x + value.y * value.y);

@@ -245,54 +245,54 @@ void Wiring::agree_on_dead_zones(std::vector<Draft>& drafts) {
 }
 
 // What sits on different kinds of device never meets: each device adds up its own.
-void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
-  std::vector<Index> members;
-  for (Index i = 0; i < drafts.size(); ++i) {
-    if (drafts[i].is_of_live_binding()) members.push_back(i);
-    actions_[index(drafts[i].route.action)].drivers |=
-        1U << static_cast<unsigned>(drafts[i].route.device);
-  }
-  const auto cell_of = [&](Index i) {
-    return live_cell(drafts[i].route.action, drafts[i].route.device);
-  };
+// Its members' states begin with `first_state`.
+LiveBinding Wiring::live_binding(const Draft& draft, Index first_state) {
+  const Shaping& shaping = draft.binding->shaping;
+  LiveBinding binding;
+  binding.first_state = first_state;
+  binding.shaping = {shaping, draft.dead_zone};
+  binding.action = draft.route.action;
+  binding.smoothing = static_cast<float>(to_seconds(shaping.smoothing));
+  binding.takes_last = draft.takes_last;
+  if (draft.binding->rate != 0) binding.rate = draft.binding->rate;
+  if (shaping.custom.empty()) return binding;
+  const auto known = std::find(custom_names_.begin(), custom_names_.end(), shaping.custom);
+  binding.custom = static_cast<Index>(known - custom_names_.begin());
+  if (known == custom_names_.end()) custom_names_.push_back(shaping.custom);
+  return binding;
+}
+
+// By cell, then as written; those that are shaped together stand with the first of them.
+std::vector<Wiring::Member> Wiring::members_of_live_bindings(
+    const std::vector<Draft>& drafts) const {
   // Of those that are shaped together, the first stands for all.
   std::vector<std::vector<Index>> firsts(actions_.size() * device_kind_count);
-  const auto first_of = [&](Index i) {
-    std::vector<Index>& known = firsts[cell_of(i)];
+  std::vector<Member> sorted;
+  for (Index i = 0; i < drafts.size(); ++i) {
+    if (!drafts[i].is_of_live_binding()) continue;
+    const std::size_t cell = live_cell(drafts[i].route.action, drafts[i].route.device);
+    std::vector<Index>& known = firsts[cell];
     const auto found = std::find_if(known.begin(), known.end(), [&](Index other) {
       return drafts[other].is_shaped_with(drafts[i]);
     });
-    return found != known.end() ? *found : known.emplace_back(i);
-  };
-  std::vector<std::tuple<std::size_t, std::size_t, Index, Index>> sorted;
-  for (const Index i : members) {
-    const Index first = first_of(i);
-    sorted.emplace_back(cell_of(i), drafts[first].number, first, i);
+    const Index first = found != known.end() ? *found : known.emplace_back(i);
+    sorted.emplace_back(cell, drafts[first].number, first, i);
   }
   std::sort(sorted.begin(), sorted.end());
+  return sorted;
+}
 
+void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
+  for (const Draft& draft : drafts) {
+    actions_[index(draft.route.action)].drivers |= 1U << static_cast<unsigned>(draft.route.device);
+  }
   first_binding_.assign(actions_.size() * device_kind_count + 1, 0);
   numbers_presses_.assign(source_count_, false);
-  std::map<std::string_view, Index> customs;
   Index state = 0;
-  for (const auto& [cell, number, first, member] : sorted) {
+  for (const auto& [cell, number, first, member] : members_of_live_bindings(drafts)) {
     const Draft& draft = drafts[member];
-    const Shaping& shaping = draft.binding->shaping;
     if (first == member) {
-      LiveBinding binding;
-      binding.first_state = state;
-      binding.shaping = {shaping, draft.dead_zone};
-      binding.action = draft.route.action;
-      binding.smoothing = static_cast<float>(to_seconds(shaping.smoothing));
-      if (!shaping.custom.empty()) {
-        const auto [custom, is_new] =
-            customs.emplace(shaping.custom, static_cast<Index>(custom_names_.size()));
-        if (is_new) custom_names_.push_back(shaping.custom);
-        binding.custom = custom->second;
-      }
-      binding.takes_last = draft.takes_last;
-      if (draft.binding->rate != 0) binding.rate = draft.binding->rate;
-      bindings_.push_back(std::move(binding));
+      bindings_.push_back(live_binding(draft, state));
       ++first_binding_[cell + 1];
     }
     LiveBinding& binding = bindings_.back();

@@ -7,6 +7,7 @@
 #include <limits>
 #include <span>
 #include <string>
+#include <tuple>
 #include <vector>
 
 #include <nextmove/playbook.hpp>
@@ -182,6 +183,10 @@ class Wiring {
   static void agree_on_dead_zones(std::vector<Draft>& drafts);
   void lay_routes(std::vector<Draft>& drafts);
   void lay_live_bindings(const std::vector<Draft>& drafts);
+  LiveBinding live_binding(const Draft& draft, Index first_state);
+  /// Cell, number, the first of the binding, and the member itself, by their index in the drafts.
+  using Member = std::tuple<std::size_t, std::size_t, Index, Index>;
+  std::vector<Member> members_of_live_bindings(const std::vector<Draft>& drafts) const;
   void lay_with_controls(const PlaybookDefinition& definition, const std::vector<Draft>& drafts);
 
   std::vector<Route> routes_;                      // by context, then by source

@@ -288,7 +288,8 @@ void Hub::update(Time now) {
   state.seating.note_hands();
   state.seating.publish_notices();
   state.phase = core::Phase::handlers;
-  for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().call_handlers();
+  const std::uint32_t update = state.journal.updates;
+  for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().handlers().call(update);
   state.phase = core::Phase::idle;
   state.look_at_clocks(now);
 }

@@ -84,9 +84,10 @@ void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
   Slot& slot = seat.state().add_device(id, place.device.kind, values, time);
   place.owners.push_back(&seat);
   place.listeners.push_back({&seat.state(), &slot});
-  seat.state().sitting.is_taken = true;
+  seat.state().set_taken(true);
   const bool is_pad = place.device.kind == DeviceKind::gamepad;
-  if (is_pad && journal_.is_running && rules_.pad_comes_to_hand) seat.state().take_in_hand(id);
+  if (is_pad && journal_.is_running && rules_.pad_comes_to_hand)
+    seat.state().prompting().take_in_hand(id);
   find_family(seat);
   const auto filled = std::find_if(lost_.begin(), lost_.end(), [&](const Lost& lost) {
     return lost.seat == &seat && at(lost.device).device.kind == place.device.kind;
@@ -218,7 +219,7 @@ void Seating::sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> ch
     if (std::find(chosen.begin(), chosen.end(), id) == chosen.end()) remove_owner(id, seat, time);
   }
   std::erase_if(lost_, [&](const Lost& lost) { return lost.seat == &seat; });
-  seat.state().sitting.is_taken = true;
+  seat.state().set_taken(true);
   seat.state().hold_to(scheme);
   for (const DeviceId id : chosen) {
     at(id).is_by_rules = false;
@@ -236,7 +237,7 @@ void Seating::stand_up(Seat& seat) {
   }
   std::erase_if(lost_, [&](const Lost& lost) { return lost.seat == &seat; });
   seat.state().hold_to(SchemeId::none);
-  seat.state().sitting.is_taken = false;
+  seat.state().set_taken(false);
   find_waiting(seat);
 }
 
@@ -320,7 +321,9 @@ void Seating::swap(Seat& a, Seat& b) {
     if (place.seat == &a || place.seat == &b) place.seat = place.seat == &a ? &b : &a;
   }
   lost_ = std::move(lost);
-  std::swap(a.state().sitting.is_taken, b.state().sitting.is_taken);
+  const bool was_taken = a.is_taken();
+  a.state().set_taken(b.is_taken());
+  b.state().set_taken(was_taken);
   find_waiting(a);
   find_waiting(b);
   lay_screen();

@@ -28,7 +28,7 @@ std::span<const Vec2> Seating::values_of(DeviceId id) const {
   if (place.owners.empty()) return place.values;
   const Seat& owner = *place.owners.front();
   if (const Capturing* capturing = this->capturing(owner)) return capturing->values(id);
-  return owner.state().values(id).first(control_count);
+  return std::span{owner.state().common().find_slot(id)->controls}.first(control_count);
 }
 
 void Seating::watch_all() {
@@ -45,9 +45,9 @@ void Seating::begin_capture(Seat& seat, CaptureRequest request) {
     if (at(id).device.kind == DeviceKind::touch) values.resize(source_of(Control::Finger1Position));
     capturing.add_device(id, std::move(values));
   }
-  seat.state().capture = capturing.capture();
+  seat.state().set_capture(capturing.capture());
   seat.state().pause(journal_.now);
-  seat.state().drop_presses();
+  seat.state().presses().drop_all();
   captures_.push_back({&seat, std::move(capturing)});
   watch_all();
 }
@@ -63,7 +63,7 @@ bool Seating::hear_captures(const Event& event) {
   const Source source = source_of(event.control);
   const auto is_heard_by_another = [&](const Seat* self) {
     return std::any_of(place.owners.begin(), place.owners.end(), [&](const Seat* owner) {
-      return owner != self && owner->state().has_bound(source);
+      return owner != self && owner->state().router().wires().has(source);
     });
   };
   bool is_for_others = true;
@@ -88,7 +88,7 @@ void Seating::update_captures(Time now) {
   time_out_captures(now);
   for (ActiveCapture& active : captures_) {
     active.capturing.update(now);
-    active.seat->state().capture = active.capturing.capture();
+    active.seat->state().set_capture(active.capturing.capture());
   }
 }
 
@@ -112,7 +112,7 @@ void Seating::end_captures(Time time) {
     if (!captures_[i].capturing.is_over()) continue;
     const ActiveCapture active = std::move(captures_[i]);
     captures_.erase(captures_.begin() + static_cast<std::ptrdiff_t>(i));
-    active.seat->state().capture = active.capturing.capture();
+    active.seat->state().set_capture(active.capturing.capture());
     for (const auto& [device, source] : active.capturing.held()) {
       at(device).swallowed.push_back(source);
     }

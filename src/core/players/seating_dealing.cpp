@@ -89,14 +89,14 @@ bool Seating::is_text(const Event& event) const {
   const auto& owners = at(event.device).owners;
   const auto types = [](const Seat* owner) { return owner->is_typing(); };
   const auto hears = [&](const Seat* owner) {
-    return types(owner) && owner->state().hears_while_typing(source_of(event.control));
+    return types(owner) && owner->state().router().hears_while_typing(source_of(event.control));
   };
   return std::any_of(owners.begin(), owners.end(), types) &&
          std::none_of(owners.begin(), owners.end(), hears);
 }
 
 void Seating::reserve(Seat& seat, bool is_reserved) {
-  seat.state().sitting.is_reserved = is_reserved;
+  seat.state().set_reserved(is_reserved);
   deal(journal_.now);
 }
 

@@ -151,7 +151,7 @@ void Seating::find_waiting(Seat& seat) {
   const bool lacks = scheme == nullptr
                          ? seat.devices().empty()
                          : !std::all_of(scheme->needs.begin(), scheme->needs.end(), has_kind);
-  seat.state().sitting.is_waiting = has_lost && lacks;
+  seat.state().set_waiting(has_lost && lacks);
 }
 
 Seat* Seating::longest_waiting() const {

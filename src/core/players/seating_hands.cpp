@@ -10,7 +10,7 @@ void Seating::note_hands() {
   if (in_hand_.size() < seats_.size()) in_hand_.resize(seats_.size(), DeviceId::none);
   for (std::size_t i = 0; i < seats_.size(); ++i) {
     Seat& seat = *seats_[i];
-    const DeviceId now = seat.state().device_in_hand();
+    const DeviceId now = seat.state().prompting().device_in_hand();
     const DeviceId before = std::exchange(in_hand_[i], now);
     if (now == before) continue;
     const DeviceKind kind = at(now).device.kind;
@@ -29,7 +29,7 @@ void Seating::find_family(Seat& seat) {
   for (const DeviceId id : seat.devices()) {
     if (at(id).device.kind == DeviceKind::gamepad) pad = id;
   }
-  const DeviceId held = seat.state().device_in_hand();
+  const DeviceId held = seat.state().prompting().device_in_hand();
   if (held != DeviceId::none && at(held).device.kind == DeviceKind::gamepad) pad = held;
   seat.state().prompting().set_family(families_.of(at(pad).device));
 }

@@ -52,7 +52,7 @@ void Handlers::attach(Seat& seat, bool lies_over) {
   lies_over_ = lies_over;
   is_new_ = true;
   ++attachments_;
-  seat.state().attach(shared_from_this());
+  seat.state().handlers().attach(shared_from_this(), seat.state().common().journal.updates);
   for (Handler& handler : handlers_) {
     if (find_action(handler)) begin_to_listen(handler, seat.read(handler.action));
   }
@@ -69,12 +69,12 @@ void Handlers::detach() {
 void Handlers::leave() {
   if (seat_ == nullptr) return;
   Seat& seat = *std::exchange(seat_, nullptr);
-  seat.state().detach(*this);
+  seat.state().handlers().detach(*this);
 }
 
 bool Handlers::find_action(Handler& handler) const {
-  handler.action =
-      seat_->state().find(handler.action, handler.hash, handler.kind, "HandlerSet::attach");
+  handler.action = seat_->state().handles().find(handler.action, handler.hash, handler.kind,
+                                                 "HandlerSet::attach");
   return handler.action != ActionId::none;
 }
 

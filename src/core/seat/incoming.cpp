@@ -13,14 +13,15 @@ namespace {
 template <ActionKind kind, class Use>
 void with_action(core::SeatState& seat, Action<kind> handle, std::string_view call,
                  const Use& use) {
-  const ActionId action = seat.find(handle, call);
+  const ActionId action = seat.handles().find(handle, call);
   if (action != ActionId::none) use(action);
 }
 
 template <ActionKind kind>
 core::Intake read_intake(core::SeatState& seat, Action<kind> handle) {
   core::Intake intake;
-  with_action(seat, handle, "Incoming::read", [&](ActionId it) { intake = seat.intake(it); });
+  with_action(seat, handle, "Incoming::read",
+              [&](ActionId it) { intake = seat.readout().intake(it); });
   return intake;
 }
 
@@ -34,7 +35,7 @@ template <ActionKind kind>
 void set_value(core::SeatState& seat, Action<kind> handle, Vec2 value, std::string_view call) {
   if (!is_finite(value, call)) return;
   with_action(seat, handle, call, [&](ActionId it) {
-    core::Intake& intake = seat.change(it);
+    core::Intake& intake = seat.readout().change(it);
     intake.value = core::clamped(core::within_reach(value), kind);
     if (kind == ActionKind::pointer) intake.is_present = true;
   });
@@ -47,14 +48,14 @@ Vec2 sum(Vec2 a, Vec2 b) {
 }  // namespace
 
 Time Incoming::now() const {
-  return seat_.now();
+  return seat_.common().journal.now;
 }
 Duration Incoming::since_last() const {
-  return seat_.since_last();
+  return seat_.common().since_last;
 }
 
 bool Incoming::is_muted(ActionId id, std::uint32_t hash, ActionKind kind) const {
-  return seat_.is_muted(seat_.find(id, hash, kind, "Incoming::is_muted"));
+  return seat_.mutes().is_muted(seat_.handles().find(id, hash, kind, "Incoming::is_muted"));
 }
 
 ButtonReading Incoming::read(Button action) {
@@ -78,7 +79,8 @@ PointerReading Incoming::read(Pointer action) {
 }
 
 void Incoming::hold_back(Button action) {
-  with_action(seat_, action, "Incoming::hold_back", [&](ActionId it) { seat_.hold_back(it); });
+  with_action(seat_, action, "Incoming::hold_back",
+              [&](ActionId it) { seat_.readout().hold_back(it); });
 }
 void Incoming::hold_back(Axis action) {
   set_value(seat_, action, {}, "Incoming::hold_back");
@@ -94,15 +96,16 @@ void Incoming::hold_back(Turn action) {
 }
 void Incoming::hold_back(Pointer action) {
   with_action(seat_, action, "Incoming::hold_back",
-              [&](ActionId it) { seat_.change(it).is_present = false; });
+              [&](ActionId it) { seat_.readout().change(it).is_present = false; });
 }
 
 void Incoming::press(Button action) {
-  with_action(seat_, action, "Incoming::press", [&](ActionId it) { seat_.invent_press(it); });
+  with_action(seat_, action, "Incoming::press",
+              [&](ActionId it) { seat_.readout().invent_press(it); });
 }
 void Incoming::hold(Button action) {
   with_action(seat_, action, "Incoming::hold",
-              [&](ActionId it) { seat_.change(it).button.held = true; });
+              [&](ActionId it) { seat_.readout().change(it).button.held = true; });
 }
 
 void Incoming::set(Axis action, float value) {

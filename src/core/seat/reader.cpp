@@ -16,7 +16,7 @@ void Reader::step() {
   before_.resize(seat_.readings().size());
   now_.resize(seat_.readings().size());
   for (std::size_t i = taken_.size(); i < now_.size(); ++i) {
-    taken_.push_back(seat_.state().press_cursor(static_cast<ActionId>(i)));
+    taken_.push_back(seat_.state().presses().cursor(static_cast<ActionId>(i)));
   }
   for (std::size_t i = 0; i < now_.size(); ++i) {
     const Reading& reading = seat_.readings()[i];
@@ -26,7 +26,7 @@ void Reader::step() {
 }
 
 ButtonReading Reader::read(Button action) const {
-  const auto index = static_cast<std::size_t>(seat_.state().find(action, "Reader::read"));
+  const auto index = static_cast<std::size_t>(seat_.state().handles().find(action, "Reader::read"));
   if (index >= now_.size()) return {};
   const Counts& now = now_[index];
   const Counts& before = before_[index];
@@ -53,7 +53,7 @@ DirectionPresses Reader::ways_of(ActionId action) const {
 
 AxisReading Reader::read(Axis action) const {
   AxisReading reading = seat_.read(action);
-  const DirectionPresses ways = ways_of(seat_.state().find(action, "Reader::read"));
+  const DirectionPresses ways = ways_of(seat_.state().handles().find(action, "Reader::read"));
   reading.more_presses = ways.right;
   reading.less_presses = ways.left;
   return reading;
@@ -61,21 +61,21 @@ AxisReading Reader::read(Axis action) const {
 
 VectorReading Reader::read(Vector action) const {
   VectorReading reading = seat_.read(action);
-  reading.presses = ways_of(seat_.state().find(action, "Reader::read"));
+  reading.presses = ways_of(seat_.state().handles().find(action, "Reader::read"));
   return reading;
 }
 
 bool Reader::take_press(Button action, Duration within) {
-  const ActionId id = seat_.state().find(action, "Reader::take_press");
+  const ActionId id = seat_.state().handles().find(action, "Reader::take_press");
   const auto index = static_cast<std::size_t>(id);
-  return index < taken_.size() && seat_.state().take_press(id, within, taken_[index]);
+  return index < taken_.size() && seat_.state().presses().take(id, within, taken_[index]);
 }
 
 MotionReading Reader::read(Motion action) const {
-  return {way_of(seat_.state().find(action, "Reader::read"))};
+  return {way_of(seat_.state().handles().find(action, "Reader::read"))};
 }
 TurnReading Reader::read(Turn action) const {
-  return {way_of(seat_.state().find(action, "Reader::read")).x};
+  return {way_of(seat_.state().handles().find(action, "Reader::read")).x};
 }
 
 Vec2 Reader::way_of(ActionId action) const {

@@ -10,25 +10,25 @@
 namespace nextmove {
 
 Seat::Seat(std::unique_ptr<core::SeatState> state)
-    : state_(std::move(state)), readings_(state_->readings()) {}
+    : state_(std::move(state)), readings_(state_->common().board.readings()) {}
 Seat::~Seat() = default;
 
 void Seat::find_readings() {
-  readings_ = state_->readings();
+  readings_ = state_->common().board.readings();
 }
 
 std::string_view Seat::name() const {
-  return state_->name();
+  return state_->common().name;
 }
 
 SchemeId Seat::scheme() const {
-  return state_->scheme();
+  return state_->common().scheme;
 }
 std::span<const DeviceId> Seat::devices() const {
-  return state_->devices();
+  return state_->common().devices;
 }
 const Playbook& Seat::playbook() const {
-  return state_->playbook();
+  return state_->common().playbook;
 }
 
 const Profile& Seat::profile() const {
@@ -36,28 +36,28 @@ const Profile& Seat::profile() const {
 }
 
 const Capture& Seat::capture() const {
-  return state_->capture;
+  return state_->capture();
 }
 
 bool Seat::is_taken() const {
-  return state_->sitting.is_taken;
+  return state_->sitting().is_taken;
 }
 bool Seat::is_waiting() const {
-  return state_->sitting.is_waiting;
+  return state_->sitting().is_waiting;
 }
 bool Seat::is_typing() const {
-  return state_->is_typing();
+  return state_->router().wires().is_typing();
 }
 
 bool Seat::is_reserved() const {
-  return state_->sitting.is_reserved;
+  return state_->sitting().is_reserved;
 }
 Area Seat::part() const {
   return state_->part();
 }
 
 std::span<const ActionId> Seat::changes() const {
-  return state_->changes();
+  return state_->common().board.changes();
 }
 
 // ---- contexts and mutes
@@ -83,13 +83,13 @@ void Seat::leave(std::string_view context) {
 }
 
 bool Seat::is_in(ContextId context) const {
-  return state_->is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
+  return state_->common().is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
 }
 bool Seat::is_in(Context context) const {
-  return state_->is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
+  return state_->common().is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
 }
 bool Seat::is_in(std::string_view context) const {
-  return state_->is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
+  return state_->common().is_in(core::find<ContextId>(playbook(), context, "Seat::is_in"));
 }
 
 void Seat::switch_to(ContextId context) {
@@ -103,27 +103,27 @@ void Seat::switch_to(std::string_view context) {
 }
 
 void Seat::mute(MuteId mute) {
-  state_->mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
+  state_->mutes().mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
 }
 void Seat::mute(Mute mute) {
-  state_->mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
+  state_->mutes().mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
 }
 void Seat::mute(std::string_view mute) {
-  state_->mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
+  state_->mutes().mute(core::find<MuteId>(playbook(), mute, "Seat::mute"));
 }
 
 void Seat::unmute(MuteId mute) {
-  state_->unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
+  state_->mutes().unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
 }
 void Seat::unmute(Mute mute) {
-  state_->unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
+  state_->mutes().unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
 }
 void Seat::unmute(std::string_view mute) {
-  state_->unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
+  state_->mutes().unmute(core::find<MuteId>(playbook(), mute, "Seat::unmute"));
 }
 
 bool Seat::is_muted(ActionId action) const {
-  return state_->is_muted(core::find(playbook(), action, "Seat::is_muted"));
+  return state_->mutes().is_muted(core::find(playbook(), action, "Seat::is_muted"));
 }
 
 // ---- readings
@@ -136,35 +136,35 @@ const Reading& Seat::read(ActionId action) const {
 
 const Reading& Seat::read_slowly(std::uint32_t hash, ActionKind kind) const {
   static constexpr Reading at_rest{};
-  const ActionId id = state_->find_slowly(hash, kind, "Seat::read");
+  const ActionId id = state_->handles().find_slowly(hash, kind, "Seat::read");
   return id != ActionId::none ? readings_[static_cast<std::size_t>(id)] : at_rest;
 }
 
 ActionId Seat::find_slowly(std::uint32_t hash, ActionKind kind, std::string_view call) const {
-  return state_->find_slowly(hash, kind, call);
+  return state_->handles().find_slowly(hash, kind, call);
 }
 
 bool Seat::take_press(Button action, Duration within) {
-  return state_->take_press(state_->find(action, "Seat::take_press"), within);
+  return state_->presses().take(state_->handles().find(action, "Seat::take_press"), within);
 }
 
 // ---- prompts
 
 DeviceId Seat::device_in_hand() const {
-  return state_->device_in_hand();
+  return state_->prompting().device_in_hand();
 }
 
 std::span<const Prompt> Seat::prompts(ActionId action, ActionPart part) const {
   const ActionId known = core::find(playbook(), action, "Seat::prompts");
-  return state_->prompts(known, part);
+  return state_->prompting().prompts(known, part);
 }
 
 const Prompt& Seat::best_prompt(ActionId action, ActionPart part) const {
-  return state_->prompts(action, part).front();
+  return state_->prompting().prompts(action, part).front();
 }
 
 Caption Seat::caption(std::string_view text) const {
-  return state_->caption(text);
+  return state_->prompting().caption(text);
 }
 
 std::uint32_t Seat::prompt_version() const {
@@ -177,7 +177,7 @@ const Labels& Seat::labels() const {
 
 bool Seat::hears_zone(std::size_t zone) const {
   const std::size_t count = playbook().zones().size();
-  if (zone < count) return state_->is_heard(core::source_of_zone(zone));
+  if (zone < count) return state_->router().wires().is_heard(core::source_of_zone(zone));
   core::complain(ComplaintKind::unknown_id, "Seat::hears_zone",
                  core::no_such_id("zone", zone, count));
   return false;
@@ -192,20 +192,20 @@ InterceptorId Seat::add_interceptor(std::string name, Interceptor interceptor, i
         "was given an empty function for " + core::quoted(name) + ", which is not called");
     return InterceptorId::none;
   }
-  return state_->add_interceptor(std::move(name), std::move(interceptor), order);
+  return state_->readout().add_interceptor(std::move(name), std::move(interceptor), order);
 }
 void Seat::remove_interceptor(InterceptorId id) {
-  state_->remove_interceptor(id);
+  state_->readout().remove_interceptor(id);
 }
 void Seat::remove_interceptors() {
   for (const InterceptorInfo& it : interceptors()) remove_interceptor(it.id);
 }
 std::vector<InterceptorInfo> Seat::interceptors() const {
-  return state_->interceptors();
+  return state_->readout().interceptors();
 }
 
 std::span<const ContextId> Seat::contexts() const {
-  return state_->contexts();
+  return state_->common().entered;
 }
 
 }  // namespace nextmove

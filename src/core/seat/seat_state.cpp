@@ -1,360 +1,278 @@
-// A seat: the playbook it plays by, its devices, handlers and kept presses.
 #include "seat/seat_state.hpp"
 
 #include <algorithm>
+#include <array>
+#include <utility>
 
-#include <nextmove/complaint.hpp>
-
-#include "base/shown.hpp"
 #include "compiled/playbook_data.hpp"
 
 namespace nextmove::core {
-namespace {
-
-// The reading of an action of which nothing was heard yet.
-Reading fresh(const ActionDefinition& action) {
-  Reading reading{action.kind};
-  reading.hash = hash_of(action);
-  if (action.kind == ActionKind::pointer) reading.value = middle_of_part;
-  return reading;
-}
-
-}  // namespace
 
 SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs)
-    : name_(std::move(name)),
-      given_(std::move(playbook)),
-      playbook_(given_),
-      journal_(journal),
-      customs_(customs),
-      wiring_(&playbook_.data().wiring()),
-      wires_(*wiring_),
-      tally_(wiring_->action_count()),
-      drives_(wiring_->action_count()),
-      pointers_(wiring_->action_count()),
-      toggles_(wiring_->action_count()),
-      mutes_(playbook_.mutes().size()) {
-  for (const ActionDefinition& action : playbook_.actions()) readings_.push_back(fresh(action));
-  make_room();
-  find_custom_functions();
-  list_drivers();
+    : common_(std::move(name), std::move(playbook), journal),
+      given_(common_.playbook),
+      router_(common_, customs, part_),
+      touch_(common_, router_, part_, common_.playbook.zones()),
+      mutes_(common_, router_),
+      readout_(common_, router_),
+      presses_(common_, readout_),
+      handles_(common_),
+      prompting_(common_) {
+  router_.make_room();
 }
 
-// So that nothing grows while events come in.
-void SeatState::make_room() {
-  entered_.reserve(wiring_->context_count());
-  changes_.resize(wiring_->action_count() + 1);
-  taken_in_.reserve(wiring_->action_count());
-  flipped_.reserve(wiring_->with_count());
-  places_to_hear_.reserve(control_count);
-  gestures_.reserve(slots_.size() * wiring_->gesture_count());
-  flows_.reserve(slots_.size() * wiring_->flow_count());
-  rewired_flows_.reserve(2 * slots_.size() * wiring_->state_count());  // released and taken up
+void SeatState::update(Time now) {
+  common_.since_last = now - common_.last_update;
+  common_.last_update = now;
+  prompting_.settle_hand(now);
+  router_.advance(now);
+  readout_.update(*this);
 }
 
-void SeatState::find_custom_functions() {
-  custom_functions_.clear();
-  for (const std::string& name : wiring_->custom_names()) {
-    custom_functions_.push_back(&customs_.find(name));
-  }
-}
-
-void SeatState::list_drivers() {
-  drivers_.clear();
-  first_driver_.clear();
-  for (std::size_t i = 0; i < wiring_->action_count(); ++i) {
-    first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
-    const auto action = static_cast<ActionId>(i);
-    const bool has_rate = takes_rate(readings_[i].kind);
-    for (const auto& slot : slots_) {
-      if (!wiring_->drives(slot->kind, action)) continue;
-      LiveState& live = slot->live[i];
-      live.slot = slot.get();
-      live.bindings = wiring_->live_bindings(action, slot->kind);
-      live.is_smoothed =
-          !has_rate && std::any_of(live.bindings.begin(), live.bindings.end(),
-                                   [](const LiveBinding& it) { return it.flow != no_index; });
-      live.is_simple =
-          live.bindings.size() == 1 && !live.is_smoothed && !live.bindings.front().takes_last;
-      drivers_.push_back(&live);
-    }
-  }
-  first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
-}
-
-SeatState::~SeatState() {
-  for (const auto& handlers : handler_sets_) {
-    if (handlers != nullptr) handlers->forget_seat();
-  }
-}
+// ---- playbooks
 
 void SeatState::adopt(const Playbook& playbook) {
   given_ = playbook;
-  play_by(remapped(given_, profile_, scheme_));
+  play_by(remapped(given_, profile_, common_.scheme));
 }
 
 void SeatState::set_profile(Profile profile) {
   profile_ = std::move(profile);
-  Playbook changed = remapped(given_, profile_, scheme_);
-  if (changed.definition() != playbook_.definition()) play_by(std::move(changed));
+  Playbook changed = remapped(given_, profile_, common_.scheme);
+  if (changed.definition() != common_.playbook.definition()) play_by(std::move(changed));
 }
+
+namespace {
+
+// What the device says, without what the wiring of before made of it.
+Slot slot_anew(const Slot& before, const Wiring& wiring) {
+  Slot slot{before.device, before.kind, wiring};
+  std::copy_n(before.controls.begin(), control_count, slot.controls.begin());
+  std::copy_n(before.presses.begin(), control_count, slot.presses.begin());
+  slot.presses_ever = before.presses_ever;
+  slot.fingers = before.fingers;
+  slot.fingers_ever = before.fingers_ever;
+  slot.used_at = before.used_at;
+  return slot;
+}
+
+}  // namespace
 
 // The devices' values stay: axes and vectors go on with them, buttons wait for a fresh press.
 void SeatState::play_by(Playbook playbook) {
-  time_ = present();
-  for (const auto& slot : slots_) {
+  common_.time = common_.present();
+  for (const auto& slot : common_.slots) {
     const std::vector<Vec2> controls = slot->controls;
     const auto presses = slot->presses;
     const auto fingers = slot->fingers;
-    rest(*slot);
+    router_.rest(*slot);
     slot->controls = controls;
     slot->presses = presses;
     slot->fingers = fingers;
   }
-  gestures_.clear();
-  flows_.clear();
-  next_due_ = never;
-  drop_presses();
+  presses_.drop_all();
 
-  const Playbook before = std::exchange(playbook_, std::move(playbook));
+  const Playbook before = std::exchange(common_.playbook, std::move(playbook));
+  common_.wiring = &common_.playbook.data().wiring();
+  const std::size_t actions = common_.wiring->action_count();
+  common_.tally.resize(actions);
+  common_.board.play_by(common_.playbook);
+  for (std::size_t i = 0; i < actions; ++i) common_.tally.mark(static_cast<ActionId>(i));
+  for (const auto& slot : common_.slots) *slot = slot_anew(*slot, *common_.wiring);
+  router_.play_on();
+  touch_.keep_zones(common_.playbook.zones());
+  mutes_.play_on();
+  readout_.play_on();
   prompting_.renew();
-  wiring_ = &playbook_.data().wiring();
-  note_hands();
-  const std::size_t actions = wiring_->action_count();
-  tally_.resize(actions);
-  drives_.assign(actions, {});
-  keep_pointers();
-  toggles_.assign(actions, {});
-  for (std::size_t i = 0; i < actions; ++i) {
-    const ActionDefinition& action = playbook_.actions()[i];
-    if (i >= readings_.size()) readings_.push_back(fresh(action));
-    if (readings_[i].kind != action.kind) readings_[i] = fresh(action);
-    tally_.heard(static_cast<ActionId>(i)).mutes = 0;
-    tally_.mark(static_cast<ActionId>(i));
-  }
-  if (!interceptors_.empty()) intakes_.resize(actions);
-  mutes_.resize(playbook_.mutes().size());
-  for (std::size_t i = 0; i < mutes_.size(); ++i) {
-    if (mutes_[i] != 0) silence(static_cast<MuteId>(i), static_cast<int>(mutes_[i]));
-  }
-  for (const ContextId context : entered_) {
-    for (const MuteId mute : playbook_.data().mutes_with[Wiring::index(context)]) silence(mute, 1);
-  }
-
-  for (auto& slot : slots_) {
-    Slot anew{slot->device, slot->kind, *wiring_};
-    std::copy(slot->controls.begin(), slot->controls.begin() + control_count,
-              anew.controls.begin());
-    std::copy(slot->presses.begin(), slot->presses.begin() + control_count, anew.presses.begin());
-    anew.presses_ever = slot->presses_ever;
-    anew.fingers = slot->fingers;
-    anew.fingers_ever = slot->fingers_ever;
-    keep_zones(anew.fingers, before.zones());
-    anew.used_at = slot->used_at;
-    *slot = std::move(anew);
-  }
-  make_room();
-  find_custom_functions();
-  list_drivers();
-  find_areas();
-  // Of the contexts that are entered some may rank otherwise now.
-  std::stable_sort(entered_.begin(), entered_.end(),
-                   [&](ContextId a, ContextId b) { return wiring_->rank(a) > wiring_->rank(b); });
-  const bool was_typing = is_typing();
-  wires_ = Wires{*wiring_};
-  wires_.set_typing(was_typing);
-  take_up_with_controls();
-  wires_.lay(entered_, bit_of(scheme_));
-  route_again(present());
-}
-
-// The wires must be laid anew afterwards.
-void SeatState::take_up_with_controls() {
-  flipped_.clear();
-  for (const auto& slot : slots_) {
-    for (Source source = 0; source < control_count; ++source) {
-      for (const Route& with : wiring_->with_routes(source)) {
-        operate_with_control(*slot, with, slot->controls[source]);
-      }
-    }
-  }
-}
-
-// ---- handlers
-
-void SeatState::attach(std::shared_ptr<Handlers> handlers) {
-  handlers->attached_in = journal_.updates;
-  handler_sets_.push_back(std::move(handlers));
-}
-
-void SeatState::detach(const Handlers& handlers) {
-  const auto found = std::find_if(handler_sets_.begin(), handler_sets_.end(),
-                                  [&](const auto& it) { return it.get() == &handlers; });
-  if (found == handler_sets_.end()) return;
-  if (is_calling_) {
-    *found = nullptr;
-  } else {
-    handler_sets_.erase(found);
-  }
-}
-
-// A set that is attached in an update, by whomever, is called from the next one on.
-void SeatState::call_handlers() {
-  if (handler_sets_.empty()) return;
-  is_calling_ = true;
-  for (std::size_t i = 0; i < handler_sets_.size(); ++i) {
-    // It lives until its last handler has returned, even if one of them destroys the set.
-    const auto handlers = handler_sets_[i];
-    if (handlers == nullptr || handlers->attached_in == journal_.updates) continue;
-    handlers->call([&](std::uint32_t hash) {
-      return std::any_of(handler_sets_.begin() + static_cast<std::ptrdiff_t>(i) + 1,
-                         handler_sets_.end(), [&](const auto& over) {
-                           return over != nullptr && over->attached_in != journal_.updates &&
-                                  over->covers(hash);
-                         });
-    });
-  }
-  is_calling_ = false;
-  std::erase(handler_sets_, nullptr);
+  prompting_.note_hands();
+  router_.take_up_with_controls();
+  router_.lay();
+  route_again(common_.present());
 }
 
 // ---- devices
 
 Slot& SeatState::add_device(DeviceId device, DeviceKind kind, std::span<const Vec2> values,
                             Time time) {
-  slots_.push_back(std::make_unique<Slot>(device, kind, *wiring_));
-  if (hand_.slot() == nullptr) hand_.take(*slots_.back(), time);
-  note_hands();
-  devices_.push_back(device);
-  make_room();
-  list_drivers();
-  if (!values.empty()) take_up_values(*slots_.back(), values, time);
-  return *slots_.back();
+  common_.slots.push_back(std::make_unique<Slot>(device, kind, *common_.wiring));
+  common_.devices.push_back(device);
+  Slot& slot = *common_.slots.back();
+  prompting_.add(slot, time);
+  router_.make_room();
+  if (!values.empty()) take_up_values(slot, values, time);
+  return slot;
 }
 
 void SeatState::take_up_values(Slot& slot, std::span<const Vec2> values, Time time) {
-  if (time >= next_due_) complete_gestures(time);
-  std::copy(values.begin(), values.begin() + control_count, slot.controls.begin());
-  if (slot.kind == DeviceKind::touch) find_fingers(slot, values);
-  take_up_with_controls();
-  wires_.lay(entered_, bit_of(scheme_));
+  router_.gestures().complete(time);
+  std::copy_n(values.begin(), control_count, slot.controls.begin());
+  if (slot.kind == DeviceKind::touch) touch_.find_fingers(slot, values);
+  router_.take_up_with_controls();
+  router_.lay();
   route_again(time);
 }
 
 void SeatState::hear_again(DeviceId device, std::span<const Vec2> values, Time time) {
-  const auto found = std::find_if(slots_.begin(), slots_.end(),
-                                  [&](const auto& slot) { return slot->device == device; });
-  if (found != slots_.end()) take_up_values(**found, values, time);
-}
-
-std::span<const Vec2> SeatState::values(DeviceId device) const {
-  const auto found = std::find_if(slots_.begin(), slots_.end(),
-                                  [&](const auto& slot) { return slot->device == device; });
-  return (*found)->controls;
+  if (Slot* slot = common_.find_slot(device)) take_up_values(*slot, values, time);
 }
 
 void SeatState::remove_device(DeviceId device, Time time) {
-  const auto found = std::find_if(slots_.begin(), slots_.end(),
-                                  [&](const auto& s) { return s->device == device; });
-  if (found == slots_.end()) return;
-  Slot& slot = **found;
-  if (time >= next_due_) complete_gestures(time);
-  begin_event(time);
-  rest(slot);
-  std::erase_if(flows_, [&](const ActiveFlow& flow) { return flow.slot == &slot; });
-  for (PointerState& pointer : pointers_) {
-    if (pointer.slot == &slot) pointer.slot = nullptr;
-  }
-  for (std::size_t i = 0; i < readings_.size(); ++i) {
-    if (readings_[i].kind == ActionKind::button) continue;
-    tally_.mark(static_cast<ActionId>(i));
-    Drive& drive = drives_[i];
-    if (drive.driver == &slot.live[i]) drive.driver = nullptr;
-    drive.changed = nullptr;
-    drive.pending = event_;
-  }
-  hand_.forget(slot, slots_, time);
-  slots_.erase(found);
-  note_hands();
-  std::erase(devices_, device);
-  list_drivers();
+  Slot* const slot = common_.find_slot(device);
+  if (slot == nullptr) return;
+  router_.gestures().complete(time);
+  common_.begin_event(time);
+  router_.rest(*slot);
+  router_.forget(*slot);
+  prompting_.forget(*slot, time);
+  std::erase_if(common_.slots, [&](const auto& it) { return it.get() == slot; });
+  std::erase(common_.devices, device);
+  prompting_.note_hands();
+  router_.make_room();
   // What another device points at is there again, before anybody pushes on.
-  is_resting_ = false;
-  hear_places();
-  look_for_pointers();
+  router_.hear_places();
+  router_.look_for_pointers();
+}
+
+// The path of most events calls nothing on its way, so that it needs to keep nothing for later.
+void SeatState::hear(Slot& slot, const Event& event) {
+  const Source source = source_of(event.control);
+  if (!router_.is_plain(source, event.time)) return hear_slowly(slot, event);
+  router_.hear_plain(slot, source, event);
+}
+
+[[gnu::noinline]] void SeatState::hear_slowly(Slot& slot, const Event& event) {
+  router_.gestures().complete(event.time);
+  common_.begin_event(event.time);
+  note_use(slot, event);
+  const Source source = source_of(event.control);
+  const Vec2 value = {event.x, event.y};
+  if (source >= source_of(Control::Finger1)) return touch_.hear(slot, source, value);
+  router_.route(slot, source, value, Cause::operated);
+}
+
+void SeatState::take_up(Slot& slot, const Event& event) {
+  router_.gestures().complete(event.time);
+  common_.begin_event(event.time);
+  router_.take_up(slot, source_of(event.control), {event.x, event.y});
 }
 
 void SeatState::release_all(Time time) {
-  if (time >= next_due_) complete_gestures(time);
-  begin_event(time);
-  for (const auto& slot : slots_) rest(*slot);
-  look_for_pointers();
+  router_.gestures().complete(time);
+  common_.begin_event(time);
+  for (const auto& slot : common_.slots) router_.rest(*slot);
+  router_.look_for_pointers();
 }
 
 void SeatState::pause(Time time) {
   std::vector<std::array<Finger, 10>> fingers;
-  for (const auto& slot : slots_) fingers.push_back(slot->fingers);
+  for (const auto& slot : common_.slots) fingers.push_back(slot->fingers);
   release_all(time);
-  for (std::size_t i = 0; i < slots_.size(); ++i) slots_[i]->fingers = fingers[i];
+  for (std::size_t i = 0; i < fingers.size(); ++i) common_.slots[i]->fingers = fingers[i];
 }
 
 void SeatState::release_device(DeviceId device, Time time) {
-  if (time >= next_due_) complete_gestures(time);
-  time_ = time;
-  for (const auto& slot : slots_) {
-    if (slot->device == device) rest(*slot);
+  router_.gestures().complete(time);
+  common_.time = time;
+  if (Slot* slot = common_.find_slot(device)) router_.rest(*slot);
+  router_.look_for_pointers();
+}
+
+void SeatState::set_screen(Vec2 window, Area part) {
+  common_.time = common_.present();
+  const ScreenPart to{window, part};
+  touch_.move_fingers(to);
+  const bool is_other = part != part_.area();
+  part_ = to;
+  touch_.lay_out();
+  if (is_other) {
+    route_again(common_.present());
+  } else {
+    touch_.take_up_fingers();
   }
-  look_for_pointers();
 }
 
-// ---- handles
+// ---- contexts
 
-ActionId SeatState::find_slowly(std::uint32_t hash, ActionKind kind, std::string_view call) const {
-  if (const auto found = playbook_.data().actions.find(hash)) return *found;
-  if (told_handles_.add(hash)) {
-    complain(ComplaintKind::unknown_handle, call, what_is_wrong(hash, kind));
-  }
-  return ActionId::none;
+void SeatState::route_again(Time time) {
+  router_.route_again(time);
+  touch_.take_up_fingers();
+  router_.look_for_pointers();
 }
 
-std::string SeatState::what_is_wrong(std::uint32_t hash, ActionKind kind) const {
-  const std::string name{to_string(kind)};
-  const std::string handle = (kind == ActionKind::axis ? "an " : "a ") + name;
-  const std::string wrong =
-      hash == 0 ? "was given an empty handle, of " + handle
-                : "was given the handle of " + handle + " that the playbook does not have";
-  const auto actions = playbook_.actions();
-  const auto example = std::find_if(actions.begin(), actions.end(),
-                                    [&](const ActionDefinition& it) { return it.kind == kind; });
-  if (example == actions.end()) return wrong + "; it has none at all";
-  return wrong + "; get one as in playbook." + name + '(' + quoted(example->name) + ')';
+void SeatState::list_context(ContextId context) {
+  router_.list(context);
+  mutes_.enter(context);
+  prompting_.renew();
 }
 
-// ---- kept presses
-
-bool SeatState::take_press(ActionId action, Duration within) {
-  return can_take(action) && tally_.take_press(action, within, journal_.now);
+void SeatState::unlist_context(ContextId context) {
+  common_.time = common_.present();
+  router_.unlist(context);
+  mutes_.leave(context);
+  prompting_.renew();
 }
 
-bool SeatState::take_press(ActionId action, Duration within, std::uint32_t& cursor) const {
-  return can_take(action) && tally_.take_press(action, within, journal_.now, cursor);
+void SeatState::enter(ContextId context) {
+  if (context == ContextId::none || common_.is_in(context)) return;
+  list_context(context);
+  router_.lay();
+  router_.let_go_below(context);
+  route_again(common_.present());
+  Journal& journal = common_.journal;
+  if (!journal.is_on()) return;
+  journal.tell(Entered{journal.now, common_.name, common_.playbook.context(context).name});
 }
 
-// Nothing is taken while nothing that is entered binds the action; but interceptors may press what
-// no context binds.
-bool SeatState::can_take(ActionId action) const {
-  if (!tally_.knows(action)) return false;
-  const auto binds = [&](ContextId context) {
-    const auto [begin, end] = wiring_->routes_of(context);
-    const auto first = wiring_->routes().begin();
-    return std::any_of(first + begin, first + end,
-                       [&](const Route& route) { return route.action == action; });
+void SeatState::leave(ContextId context) {
+  if (!common_.is_in(context)) return;
+  unlist_context(context);
+  router_.lay();
+  route_again(common_.present());
+  Journal& journal = common_.journal;
+  if (!journal.is_on()) return;
+  journal.tell(Left{journal.now, common_.name, common_.playbook.context(context).name});
+}
+
+// In one step: values that come out the same before and after do not move in between.
+void SeatState::switch_to(ContextId context) {
+  if (context == ContextId::none) return;
+  const Wiring& wiring = *common_.wiring;
+  const auto is_rival = [&](ContextId other) {
+    return other != context && wiring.rank(other) == wiring.rank(context);
   };
-  return !interceptors_.empty() || std::any_of(entered_.begin(), entered_.end(), binds);
+  const auto& entered = common_.entered;
+  const bool is_new = !common_.is_in(context);
+  if (!is_new && std::none_of(entered.begin(), entered.end(), is_rival)) return;
+  for (std::size_t i = entered.size(); i-- > 0;) {
+    const ContextId other = entered[i];
+    if (is_rival(other)) unlist_context(other);
+  }
+  if (is_new) list_context(context);
+  router_.lay();
+  if (is_new) router_.let_go_below(context);
+  route_again(common_.present());
+  Journal& journal = common_.journal;
+  if (!journal.is_on()) return;
+  journal.tell(SwitchedTo{journal.now, common_.name, common_.playbook.context(context).name});
 }
 
-void SeatState::drop_presses() {
-  for (std::size_t i = 0; i < readings_.size(); ++i) tally_.drop_presses(static_cast<ActionId>(i));
+void SeatState::hold_to(SchemeId scheme) {
+  if (scheme == common_.scheme) return;
+  if (!profile_.is_empty()) {
+    common_.scheme = scheme;
+    return play_by(remapped(given_, profile_, scheme));
+  }
+  common_.time = common_.present();
+  router_.hold_to(scheme);
+  prompting_.renew();
+  router_.lay();
+  route_again(common_.present());
+}
+
+void SeatState::set_typing(bool is_typing) {
+  router_.set_typing(is_typing);
+  router_.lay();
+  router_.look_for_pointers();
 }
 
 }  // namespace nextmove::core

@@ -64,7 +64,7 @@ struct LiveState {
   bool is_smoothed = false;  // some of it is
   bool is_simple = false;    // one binding, whose opposites cancel, and nothing is smoothed
   bool is_stale = false;     // a route has changed since it was reckoned
-  // What it is reckoned from; see SeatState::list_drivers.
+  // What it is reckoned from; see Merging::list_drivers.
   std::span<const LiveBinding> bindings;
   Slot* slot = nullptr;
 };
@@ -83,25 +83,6 @@ inline Vec2 pushed(const LiveBinding& binding, const Vec2* shares) {
   return {most.x + least.x, most.y + least.y};
 }
 
-/// One side of an axis: how far it is pushed, and which of its presses was the last; 0 for none.
-struct Side {
-  float push = 0;
-  std::uint32_t press = 0;
-
-  void add(float share, std::uint32_t its_press) {
-    if (share <= 0) return;
-    push = std::max(push, share);
-    press = std::max(press, its_press);
-  }
-};
-
-/// What two opposite sides come to where the one pressed last counts.
-inline float last_of(const Side& more, const Side& less) {
-  const bool is_even = more.push == 0 || less.push == 0 || more.press == less.press;
-  if (is_even) return more.push - less.push;
-  return more.press > less.press ? more.push : -less.push;
-}
-
 /// A finger on a touch screen.
 struct Finger {
   Vec2 place = nowhere;
@@ -114,9 +95,6 @@ struct Finger {
   bool is_spent = false;    // it has flicked, or gone too far for a tap
   bool is_late = false;     // its zone opened under it: a stick has its middle where it was then
 };
-
-/// What `pushed` gives, where of opposite directions the one pressed last counts.
-Vec2 pushed_last(const Wiring& wiring, const LiveBinding& binding, const Slot& slot);
 
 struct Slot {
   Slot(DeviceId id, DeviceKind device_kind, const Wiring& wiring)

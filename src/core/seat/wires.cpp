@@ -156,4 +156,9 @@ Wire* Wires::lay_wires(Source source, std::span<const ContextId> entered, Wire* 
   return out;
 }
 
+bool Wires::is_heard(Source source) const {
+  return std::any_of(bundle(source).begin(), bundle(source).end(),
+                     [](const Wire& wire) { return wire.can_press; });
+}
+
 }  // namespace nextmove::core

@@ -63,6 +63,10 @@ class Wires {
     const Wire* end() const { return last; }
   };
   const Bundle& bundle(Source source) const { return bundles_[source]; }
+  /// Whether an entered context binds the control.
+  bool has(Source source) const { return bundle(source).begin() != bundle(source).end(); }
+  /// Whether somebody hears a press of it.
+  bool is_heard(Source source) const;
 
  private:
   struct Winners;

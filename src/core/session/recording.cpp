@@ -18,7 +18,7 @@ RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
   // The front hears first, so it was entered last among equals: from back to front is an order of
   // entering that leads to the same.
   std::reverse(recorded.contexts.begin(), recorded.contexts.end());
-  const auto mutes = seat.state().mutes();
+  const auto mutes = seat.state().mutes().counts();
   for (std::size_t i = 0; i < mutes.size(); ++i) {
     recorded.mutes.insert(recorded.mutes.end(), mutes[i], playbook.mutes()[i].name);
   }

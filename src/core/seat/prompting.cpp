@@ -1,9 +1,8 @@
-// What a seat tells its player.
+#include "seat/prompting.hpp"
+
 #include <algorithm>
 #include <array>
 #include <utility>
-
-#include "seat/seat_state.hpp"
 
 namespace nextmove::core {
 namespace {
@@ -26,41 +25,46 @@ void Prompting::set_family(const Family& family) {
   renew();
 }
 
-void SeatState::take_in_hand(DeviceId device) {
-  const auto found = std::find_if(slots_.begin(), slots_.end(),
-                                  [&](const auto& slot) { return slot->device == device; });
-  if (found == slots_.end() || hand_.slot() == found->get()) return;
-  hand_.take(**found, journal_.now);
+void Prompting::take_in_hand(DeviceId device) {
+  Slot* const slot = common_.find_slot(device);
+  if (slot == nullptr || hand_.slot() == slot) return;
+  hand_.take(*slot, common_.journal.now);
+  note_hands();
+}
+
+void Prompting::add(Slot& slot, Time time) {
+  if (hand_.slot() == nullptr) hand_.take(slot, time);
   note_hands();
 }
 
 // Prompts go by the kinds of device that a seat has and the playbook binds, and by which is in
 // hand.
-void SeatState::note_hands() {
+void Prompting::note_hands() {
   unsigned kinds = 0;
-  for (const auto& slot : slots_) kinds |= 1U << static_cast<unsigned>(slot->kind);
+  for (const auto& slot : common_.slots) kinds |= 1U << static_cast<unsigned>(slot->kind);
   constexpr unsigned none_yet = 1U << device_kind_count;
-  if (slots_.empty()) kinds = none_yet;
+  if (common_.slots.empty()) kinds = none_yet;
   unsigned bound = none_yet;
-  for (const Route& route : wiring_->routes()) bound |= 1U << static_cast<unsigned>(route.device);
+  for (const Route& route : common_.wiring->routes())
+    bound |= 1U << static_cast<unsigned>(route.device);
   const Slot* const held = hand_.slot();
   unsigned hand = 0;
   for (unsigned i = 0; held != nullptr && i < all_hands.size(); ++i) {
     if (are_one_hand(all_hands[i].front(), held->kind)) hand = i + 1;
   }
   const unsigned hands = (kinds & bound) | hand << (device_kind_count + 1);
-  if (std::exchange(hands_, hands) != hands) prompting_.renew();
+  if (std::exchange(hands_, hands) != hands) renew();
 }
 
 // What is in hand first, then what else the seat has. Where it has nothing yet, all it might have.
-std::vector<std::vector<DeviceKind>> SeatState::hands() const {
+std::vector<std::vector<DeviceKind>> Prompting::hands() const {
   std::vector<std::vector<DeviceKind>> hands;
   for (const std::vector<DeviceKind>& all : all_hands) {
     std::vector<DeviceKind> kinds;
     for (const DeviceKind kind : all) {
-      const bool has_it = std::any_of(slots_.begin(), slots_.end(),
+      const bool has_it = std::any_of(common_.slots.begin(), common_.slots.end(),
                                       [&](const auto& slot) { return slot->kind == kind; });
-      if (has_it || slots_.empty()) kinds.push_back(kind);
+      if (has_it || common_.slots.empty()) kinds.push_back(kind);
     }
     if (!kinds.empty()) hands.push_back(std::move(kinds));
   }
@@ -72,17 +76,22 @@ std::vector<std::vector<DeviceKind>> SeatState::hands() const {
 }
 
 template <class Use>
-auto SeatState::with_prompt_setting(Use use) const {
+auto Prompting::with_setting(Use use) const {
   const std::vector<std::vector<DeviceKind>> hands = this->hands();
-  return use(PromptSetting{playbook_, scheme_, entered_, hands, prompting_.labels()});
+  return use(PromptSetting{common_.playbook, common_.scheme, common_.entered, hands, labels_});
 }
 
-std::span<const Prompt> SeatState::prompts(ActionId action, ActionPart part) const {
-  return prompting_.ways(action, part, [&](auto use) { return with_prompt_setting(use); });
+std::span<const Prompt> Prompting::prompts(ActionId action, ActionPart part) const {
+  auto& kept = kept_[{action, part}];
+  if (kept.empty()) {
+    kept =
+        with_setting([&](const PromptSetting& it) { return nextmove::prompts(action, part, it); });
+  }
+  return kept;
 }
 
-Caption SeatState::caption(std::string_view text) const {
-  return with_prompt_setting(
+Caption Prompting::caption(std::string_view text) const {
+  return with_setting(
       [&](const PromptSetting& setting) { return nextmove::caption(text, setting); });
 }
 

@@ -1,10 +1,9 @@
-// From controls to routes.
+#include "seat/router.hpp"
+
 #include <algorithm>
 #include <array>
 #include <cmath>
 #include <tuple>
-
-#include "seat/seat_state.hpp"
 
 namespace nextmove::core {
 namespace {
@@ -60,85 +59,67 @@ int turn(float& position, float amount) {
 
 }  // namespace
 
+Router::Router(Common& common, Customs& customs, const ScreenPart& part)
+    : common_(common),
+      bending_(common, customs),
+      merging_(common, bending_),
+      gestures_(common),
+      wires_(*common.wiring),
+      pointers_(common, merging_, wires_, part),
+      flows_(common, bending_, merging_, pointers_) {}
+
 // Without branches on what the player does; see Tally.
-inline void SeatState::press(const Wire& wire, RouteState& state, float value, Cause cause) {
+inline void Router::press(const Wire& wire, RouteState& state, float value, Cause cause) {
   const bool is_down = value >= std::array{wire.press_at, wire.release_at}[state.is_down];
   if (is_down == state.is_down) return;
   const bool is_heard =
-      wire.can_press & (cause == Cause::operated) & (tally_.heard(wire.action).mutes == 0);
+      wire.can_press & (cause == Cause::operated) & (common_.tally.heard(wire.action).mutes == 0);
   const bool is_held = is_down & is_heard;
-  tally_.heard(wire.action).downs += is_held ? 1 : 0;
-  tally_.turn(wire.action, state.is_held, is_held, time_);
+  common_.tally.heard(wire.action).downs += is_held ? 1 : 0;
+  common_.tally.turn(wire.action, state.is_held, is_held, common_.time);
   state.is_down = is_down;
   state.is_held = is_held;
 }
 
-inline void SeatState::lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value,
-                            Cause cause) {
+inline void Router::lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value,
+                         Cause cause) {
   const bool is_moved = slot.shares[state] != value;
-  expect_change(action, slot.live[Wiring::index(action)], is_moved ? cause : Cause::rewired);
+  merging_.expect_change(action, slot.live[Wiring::index(action)],
+                         is_moved ? cause : Cause::rewired);
   slot.shares[state] = value;
 }
 
-// The path of most events. It calls nothing on its way, so that it needs to keep nothing for later.
-void SeatState::hear(Slot& slot, const Event& event) {
-  const Source source = source_of(event.control);
-  const Wires::Bundle& bundle = wires_.bundle(source);
-  if (!bundle.is_plain || event.time >= next_due_) return hear_slowly(slot, event);
-  begin_event(event.time);
-  const Vec2 value = {event.x, event.y};
-  note_use(slot, slot.controls[source], event);
-  slot.controls[source] = value;
-  if (bundle.is_quick) return lean_quickly(slot, bundle, value);
-  operate(slot, bundle, value, Cause::operated);
-}
-
 // All of it is weighed at once, when all its wires have been heard.
-[[gnu::noinline]] void SeatState::lean_quickly(Slot& slot, const Wires::Bundle& bundle,
-                                               Vec2 value) {
+[[gnu::noinline]] void Router::lean_quickly(Slot& slot, const Wires::Bundle& bundle, Vec2 value) {
   for (const Wire& wire : bundle) {
-    Drive& drive = drives_[Wiring::index(wire.action)];
+    Drive& drive = merging_.drive(wire.action);
     if (drive.pending != 0) [[unlikely]]
-      weigh(wire.action);
+      merging_.weigh(wire.action);
     drive.is_operated = true;
     slot.shares[wire.state] = linear(wire, value);
     slot.live[Wiring::index(wire.action)].is_stale = true;
   }
   for (const Wire& wire : bundle) {
-    tally_.mark(wire.action);
+    common_.tally.mark(wire.action);
     LiveState& live = slot.live[Wiring::index(wire.action)];
     if (live.is_stale) [[likely]]
-      weigh_change(wire.action, readings_[Wiring::index(wire.action)].kind, live);
+      merging_.weigh_change(wire.action, common_.board.kind(wire.action), live);
   }
 }
 
-[[gnu::noinline]] void SeatState::hear_slowly(Slot& slot, const Event& event) {
-  if (event.time >= next_due_) complete_gestures(event.time);
-  begin_event(event.time);
-  note_use(slot, event);
-  const Source source = source_of(event.control);
-  const Vec2 value = {event.x, event.y};
-  if (source >= source_of(Control::Finger1)) return hear_touch(slot, source, value);
-  route(slot, source, value, Cause::operated);
-}
-
-void SeatState::take_up(Slot& slot, const Event& event) {
-  if (event.time >= next_due_) complete_gestures(event.time);
-  begin_event(event.time);
-  const Source source = source_of(event.control);
-  const Vec2 value = {event.x, event.y};
+void Router::take_up(Slot& slot, Source source, Vec2 value) {
   if (wires_.bundle(source).has_with_controls) operate_with_controls(slot, source, value);
   route(slot, source, value, Cause::rewired);
-  settle_rewired_flows();
+  flows_.settle_rewired();
   look_for_pointers();
 }
 
-[[gnu::noinline]] void SeatState::operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value,
-                                          Cause cause) {
+[[gnu::noinline]] void Router::operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value,
+                                       Cause cause) {
   for (const Wire& wire : bundle) operate(slot, wire, value, cause);
 }
 
-inline void SeatState::operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
+inline void Router::operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
   RouteState& state = slot.routes[wire.state];
   switch (wire.kind) {
     case RouteKind::press: press(wire, state, value.x, cause); break;
@@ -146,7 +127,7 @@ inline void SeatState::operate(Slot& slot, const Wire& wire, Vec2 value, Cause c
       lean(slot, wire.action, wire.state, contribution_of(wire, value), cause);
       break;
     case RouteKind::contact: contact(slot, wire, state, amount_of(wire, value), cause); break;
-    case RouteKind::flow: flow(slot, wire, contribution_of(wire, value), cause); break;
+    case RouteKind::flow: flows_.hear(slot, wire, contribution_of(wire, value), cause); break;
     case RouteKind::point: point(slot, wire, value, cause); break;
     case RouteKind::impulse:
       if (cause == Cause::operated) impulse(slot, wire, state, value);
@@ -159,7 +140,7 @@ inline void SeatState::operate(Slot& slot, const Wire& wire, Vec2 value, Cause c
 
 // Routes to which a control is closed follow it all the same, so that a press they did not hear
 // never counts as fresh later.
-void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
+void Router::route(Slot& slot, Source source, Vec2 value, Cause cause) {
   const Wires::Bundle& bundle = wires_.bundle(source);
   if (bundle.has_with_controls && cause != Cause::rewired) {
     operate_with_controls(slot, source, value);
@@ -172,7 +153,7 @@ void SeatState::route(Slot& slot, Source source, Vec2 value, Cause cause) {
 }
 
 // What was before is weighed by the numbers that were before.
-void SeatState::number_press(Slot& slot, Source source, const Wires::Bundle& bundle, Vec2 value) {
+void Router::number_press(Slot& slot, Source source, const Wires::Bundle& bundle, Vec2 value) {
   constexpr float down = 0.5F;
   std::array<std::uint32_t, 4> presses = slot.presses[source];
   const Halves halves = halves_of(value);
@@ -185,15 +166,15 @@ void SeatState::number_press(Slot& slot, Source source, const Wires::Bundle& bun
   }
   if (presses == slot.presses[source]) return;
   for (const Wire& wire : bundle) {
-    const std::uint32_t pending = drives_[Wiring::index(wire.action)].pending;
-    if (pending != 0 && pending != event_) weigh(wire.action);
+    const std::uint32_t pending = merging_.drive(wire.action).pending;
+    if (pending != 0 && pending != common_.event) merging_.weigh(wire.action);
   }
   slot.presses[source] = presses;
 }
 
 // A stick that swings from one side to the other lets go of the one before it pushes the other,
 // whichever binding was written first.
-void SeatState::release_first(Slot& slot, Source source, Vec2 value, Cause cause) {
+void Router::release_first(Slot& slot, Source source, Vec2 value, Cause cause) {
   for (const Wire& wire : wires_.bundle(source)) {
     RouteState& state = slot.routes[wire.state];
     if (wire.kind != RouteKind::contact || !state.is_down) continue;
@@ -202,23 +183,23 @@ void SeatState::release_first(Slot& slot, Source source, Vec2 value, Cause cause
   }
 }
 
-void SeatState::contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause) {
+void Router::contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause) {
   const bool is_down = value >= (state.is_down ? wire.release_at : wire.press_at);
   if (is_down == state.is_down) return;
   state.is_down = is_down;
   if (cause == Cause::cut_off) {
-    cut_contact(slot, *wire.route, state);
+    gestures_.cut_contact(slot, *wire.route, state);
   } else if (!is_down) {
-    end_contact(slot, *wire.route, state);
-  } else if (wire.can_press && cause == Cause::operated && tally_.heard(wire.action).mutes == 0) {
-    begin_contact(slot, *wire.route, state);
+    gestures_.end_contact(slot, *wire.route, state);
+  } else if (wire.can_press && cause == Cause::operated && !common_.is_muted(wire.action)) {
+    gestures_.begin_contact(slot, *wire.route, state);
   }
 }
 
 // A detent presses once and lets go at once; what is less than a detent is kept for the next, and
 // turning back takes it back.
-void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 value) {
-  if (!wire.can_press || is_muted(wire.action)) return;
+void Router::impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 value) {
+  if (!wire.can_press || common_.is_muted(wire.action)) return;
   Vec2& turned = slot.shares[wire.state];
   int presses = 0;
   for (const auto& [amount, position, forth, back] :
@@ -228,36 +209,34 @@ void SeatState::impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 va
     if ((wire.open & (detents > 0 ? forth : back)) != 0) presses += std::abs(detents);
   }
   for (int i = 0; i < presses; ++i) {
-    begin_contact(slot, *wire.route, state);
-    end_contact(slot, *wire.route, state);
+    gestures_.begin_contact(slot, *wire.route, state);
+    gestures_.end_contact(slot, *wire.route, state);
   }
 }
 
-void SeatState::nudge(Slot& slot, const Wire& wire, Vec2 value) {
+void Router::nudge(Slot& slot, const Wire& wire, Vec2 value) {
   Vec2 amount = contribution_of(wire, value);
   if (amount == Vec2{}) return;
-  const bool is_moved = is_displacement(readings_[Wiring::index(wire.action)].kind);
+  const bool is_moved = is_displacement(common_.board.kind(wire.action));
   if (wire.route->has_detents && !is_moved) press_by_detents(slot, wire, value);
-  tally_.mark(wire.action);
-  Vec2* sum = &drives_[Wiring::index(wire.action)].way;
+  common_.tally.mark(wire.action);
+  Vec2* sum = &merging_.drive(wire.action).way;
   if (wire.route->binding != no_index) {
-    const LiveBinding& binding = wiring_->binding(wire.route->binding);
-    if (binding.custom != no_index) amount = binding.shaping.scaled(custom(binding, amount));
-    if (binding.smoothing != 0) {
-      advance(slot, binding, flow_time());
-      list_flow(slot, binding);
-      sum = &slot.flows[binding.flow].pending;
+    const LiveBinding& binding = common_.wiring->binding(wire.route->binding);
+    if (binding.custom != no_index) {
+      amount = binding.shaping.scaled(bending_.custom(binding, amount));
     }
+    if (binding.smoothing != 0) sum = &flows_.smoothed(slot, binding);
   }
   *sum = {sum->x + amount.x, sum->y + amount.y};
 }
 
-void SeatState::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
-  if (is_muted(wire.action)) return;
+void Router::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
+  if (common_.is_muted(wire.action)) return;
   Vec2& turned = slot.shares[wire.state];
   const int right = turn(turned.x, value.x);
   const int up = turn(turned.y, value.y);
-  DirectionPresses& presses = drives_[Wiring::index(wire.action)].presses;
+  DirectionPresses& presses = merging_.drive(wire.action).presses;
   const auto press = [&](Vec2 way, int detents) {
     const auto times = static_cast<std::uint32_t>(std::abs(detents));
     const Vec2 by = contribution_of(wire, detents < 0 ? Vec2{-way.x, -way.y} : way);
@@ -272,21 +251,22 @@ void SeatState::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
 
 // What needs these controls held opens or closes before anything else is made of their new value:
 // live values move at once, and buttons take note of what is down.
-[[gnu::noinline]] void SeatState::operate_with_controls(Slot& slot, Source source, Vec2 value) {
+[[gnu::noinline]] void Router::operate_with_controls(Slot& slot, Source source, Vec2 value) {
   flipped_.clear();
-  for (const Route& with : wiring_->with_routes(source)) operate_with_control(slot, with, value);
+  for (const Route& with : common_.wiring->with_routes(source))
+    operate_with_control(slot, with, value);
   for (const std::size_t with : flipped_) {
-    for (const Source concerned : wiring_->sources_with(with)) {
-      wires_.lay_again(concerned, entered_);
+    for (const Source concerned : common_.wiring->sources_with(with)) {
+      wires_.lay_again(concerned, common_.entered);
     }
   }
   for (const std::size_t with : flipped_) {
-    for (const Source concerned : wiring_->sources_with(with)) route_again(concerned);
+    for (const Source concerned : common_.wiring->sources_with(with)) route_again(concerned);
   }
-  settle_rewired_flows();
+  flows_.settle_rewired();
 }
 
-void SeatState::operate_with_control(Slot& slot, const Route& with, Vec2 value) {
+void Router::operate_with_control(Slot& slot, const Route& with, Vec2 value) {
   RouteState& state = slot.routes[with.state];
   const float amount = mapped(with.to_x, halves_of(value));
   const bool is_down = amount >= (state.is_down ? with.release_at : with.press_at);
@@ -296,30 +276,26 @@ void SeatState::operate_with_control(Slot& slot, const Route& with, Vec2 value) 
   if (wires_.count_with(number, is_down ? 1 : -1)) flipped_.push_back(number);
 }
 
-void SeatState::route_again(Source source) {
+void Router::route_again(Source source) {
   if (is_resting_ && is_position(source)) return hear_later(source);
-  for (const auto& slot : slots_) {
+  for (const auto& slot : common_.slots) {
     if (slot->controls[source] != Vec2{} || is_position(source)) {
       route(*slot, source, slot->controls[source], Cause::rewired);
     }
   }
 }
 
-// The contexts have changed under controls that are down: live values move to whoever hears them
-// now, and buttons only take note of what is down.
-void SeatState::route_again(Time time) {
-  time_ = time;
-  for (Source source = 0; source < wiring_->source_count(); ++source) route_again(source);
-  settle_rewired_flows();
-  take_up_fingers();
-  look_for_pointers();
+void Router::route_again(Time time) {
+  common_.time = time;
+  for (Source source = 0; source < common_.wiring->source_count(); ++source) route_again(source);
+  flows_.settle_rewired();
 }
 
 // Pointers must be looked for afterwards, when all that rests does: until then the controls that a
 // place needs, or that take it away, are let go one by one, which means nothing.
-void SeatState::rest(Slot& slot) {
+void Router::rest(Slot& slot) {
   is_resting_ = true;
-  for (Source source = 0; source < wiring_->source_count(); ++source) {
+  for (Source source = 0; source < common_.wiring->source_count(); ++source) {
     if (slot.controls[source] == Vec2{} || is_position(source)) continue;
     route(slot, source, {}, Cause::cut_off);
   }
@@ -328,50 +304,61 @@ void SeatState::rest(Slot& slot) {
     if (slot.controls[source] != nowhere) route(slot, source, nowhere, Cause::cut_off);
   }
   slot.fingers = {};
-  // Smoothing does not go on, and what it still held back is lost.
-  for (const ActiveFlow& active : flows_) {
-    if (active.slot != &slot) continue;
-    FlowState& flow = slot.flows[active.binding->flow];
-    const ActionId action = active.binding->action;
-    advance(action, flow_time());
-    expect_change(action, slot.live[Wiring::index(action)], Cause::cut_off);
-    flow.smooth = flow.target;
-    flow.pending = {};
-  }
-  forget_peaks(slot);
-  end_toggles_of(slot);
+  flows_.rest(slot);
+  merging_.forget_peaks(slot);
+  gestures_.end_toggles_of(slot);
   // With nothing down, taps wait for the next, and a wheel for the rest of its detent.
-  for (const Route& route : wiring_->routes()) {
+  for (const Route& route : common_.wiring->routes()) {
     const bool goes_on = route.gesture != no_index || route.kind == RouteKind::impulse;
-    if (goes_on) cut_contact(slot, route, slot.routes[route.state]);
+    if (goes_on) gestures_.cut_contact(slot, route, slot.routes[route.state]);
     if (route.kind == RouteKind::nudge) slot.shares[route.state] = {};
   }
 }
 
 // The route's context is left: whatever it holds is released. Flows must be settled afterwards.
-void SeatState::release(Slot& slot, const Route& route) {
+void Router::release(Slot& slot, const Route& route) {
   if (slot.kind != route.device) return;
   RouteState& state = slot.routes[route.state];
   if (route.kind == RouteKind::point) {
-    PointerState& pointer = pointers_[Wiring::index(route.action)];
-    if (pointer.route == &route) pointer.slot = nullptr;
-    tally_.mark(route.action);
+    pointers_.release(route);
   } else if (route.binding != no_index) {
-    const LiveBinding& binding = wiring_->binding(route.binding);
-    if (binding.flow != no_index) {
-      advance(route.action, flow_time());
-      expect_change(route.action, slot.live[Wiring::index(route.action)], Cause::cut_off);
-      FlowState& flow = slot.flows[binding.flow];
-      flow.target = flow.smooth = flow.pending = {};
-      rewired_flows_.push_back({&slot, &binding});
-    }
+    const LiveBinding& binding = common_.wiring->binding(route.binding);
+    if (binding.flow != no_index) flows_.release(slot, binding);
     if (is_live(route.kind)) lean(slot, route.action, route.state, {}, Cause::cut_off);
   } else {
-    cut_contact(slot, route, state);
+    gestures_.cut_contact(slot, route, state);
   }
-  forget_peak(slot, route.action);
+  merging_.forget_peak(slot, route.action);
   state = {};
   slot.shares[route.state] = {};
+}
+
+void Router::take_up_with_controls() {
+  flipped_.clear();
+  for (const auto& slot : common_.slots) {
+    for (Source source = 0; source < control_count; ++source) {
+      for (const Route& with : common_.wiring->with_routes(source)) {
+        operate_with_control(*slot, with, slot->controls[source]);
+      }
+    }
+  }
+}
+
+// ---- the parts
+
+void Router::make_room() {
+  merging_.list_drivers();
+  common_.entered.reserve(common_.wiring->context_count());
+  flipped_.reserve(common_.wiring->with_count());
+  places_to_hear_.reserve(control_count);
+  gestures_.make_room();
+  flows_.make_room();
+}
+
+void Router::forget(const Slot& slot) {
+  flows_.forget(slot);
+  pointers_.forget(slot);
+  merging_.forget(slot);
 }
 
 }  // namespace nextmove::core

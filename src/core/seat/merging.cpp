@@ -1,11 +1,8 @@
-// What the devices of a seat come to together for an axis, a vector or a motion: who drives, and
-// how far.
+#include "seat/merging.hpp"
+
 #include <algorithm>
 #include <cmath>
 #include <utility>
-
-#include "compiled/digital.hpp"
-#include "seat/seat_state.hpp"
 
 namespace nextmove::core {
 namespace {
@@ -53,7 +50,54 @@ struct Sum {
 
 }  // namespace
 
-void SeatState::reckon(LiveState& live, ActionKind kind) const {
+void Merging::list_drivers() {
+  drivers_.clear();
+  first_driver_.clear();
+  for (std::size_t i = 0; i < common_.wiring->action_count(); ++i) {
+    first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
+    const auto action = static_cast<ActionId>(i);
+    const bool has_rate = takes_rate(common_.board.kind(action));
+    for (const auto& slot : common_.slots) {
+      if (!common_.wiring->drives(slot->kind, action)) continue;
+      LiveState& live = slot->live[i];
+      live.slot = slot.get();
+      live.bindings = common_.wiring->live_bindings(action, slot->kind);
+      live.is_smoothed =
+          !has_rate && std::any_of(live.bindings.begin(), live.bindings.end(),
+                                   [](const LiveBinding& it) { return it.flow != no_index; });
+      live.is_simple =
+          live.bindings.size() == 1 && !live.is_smoothed && !live.bindings.front().takes_last;
+      drivers_.push_back(&live);
+    }
+  }
+  first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
+}
+
+// Every action that it may have driven is weighed anew.
+void Merging::forget(const Slot& slot) {
+  for (std::size_t i = 0; i < drives_.size(); ++i) {
+    const auto action = static_cast<ActionId>(i);
+    if (common_.board.kind(action) == ActionKind::button) continue;
+    common_.tally.mark(action);
+    Drive& drive = drives_[i];
+    if (drive.driver == &slot.live[i]) drive.driver = nullptr;
+    drive.changed = nullptr;
+    drive.pending = common_.event;
+  }
+}
+
+void Merging::expect_flow(ActionId action, LiveState& live) {
+  Drive& drive = drives_[Wiring::index(action)];
+  live.is_stale = true;
+  if (drive.pending == 0) {
+    drive.pending = common_.event;
+    drive.changed = &live;
+  } else if (drive.changed != &live) {
+    drive.changed = nullptr;
+  }
+}
+
+inline void Merging::reckon(LiveState& live, ActionKind kind) const {
   live.is_stale = false;
   live.size_before = live.size;
   switch (kind) {
@@ -66,45 +110,24 @@ void SeatState::reckon(LiveState& live, ActionKind kind) const {
 // Most devices drive an action through a single binding, or through directions that are shaped
 // alike.
 template <ActionKind kind>
-void SeatState::reckon_value(LiveState& live) const {
+[[gnu::always_inline]] inline void Merging::reckon_value(LiveState& live) const {
   if (!live.is_simple) return reckon_sum<kind>(live);
   const LiveBinding& binding = live.bindings.front();
   const Vec2 shaped =
-      binding.shaping.scaled(bent(binding, pushed(binding, live.slot->shares.data())));
+      binding.shaping.scaled(bending_.bent(binding, pushed(binding, live.slot->shares.data())));
   live.value = limited(shaped, kind, binding.shaping.scale());
   live.push = live.value;
   live.size = kind == ActionKind::axis ? std::abs(live.value.x) : length(live.value);
 }
 
-Vec2 pushed_last(const Wiring& wiring, const LiveBinding& binding, const Slot& slot) {
-  Side right;
-  Side left;
-  Side up;
-  Side down;
-  for (Wiring::Index state = binding.first_state; state < binding.first_state + binding.count;
-       ++state) {
-    const Vec2 share = slot.shares[state];
-    const auto& [source, parts] = wiring.control_of_state(state);
-    std::uint32_t press = 0;
-    for (unsigned half = 0; half < 4; ++half) {
-      if (((parts >> half) & 1U) != 0) press = std::max(press, slot.presses[source][half]);
-    }
-    right.add(share.x, press);
-    left.add(-share.x, press);
-    up.add(share.y, press);
-    down.add(-share.y, press);
-  }
-  return {last_of(right, left), last_of(up, down)};
-}
-
 // What is shaped apart adds up.
 template <ActionKind kind>
-[[gnu::noinline]] void SeatState::reckon_sum(LiveState& live) const {
+[[gnu::noinline]] void Merging::reckon_sum(LiveState& live) const {
   Sum pushed_by;
   Sum smooth;
   for (const LiveBinding& binding : live.bindings) {
     if (binding.flow == no_index) {
-      const Vec2 bent_value = bent(binding, pushed_on(*live.slot, binding));
+      const Vec2 bent_value = bending_.bent(binding, bending_.pushed_on(*live.slot, binding));
       pushed_by.add(binding, bent_value);
       if (live.is_smoothed) smooth.add(binding, bent_value);
     } else {
@@ -121,7 +144,7 @@ template <ActionKind kind>
 
 // Rates add up to no more than the largest of them; the size is a share of what the action can
 // reach.
-void SeatState::reckon_rate(LiveState& live) const {
+void Merging::reckon_rate(LiveState& live) const {
   Vec2 sum;
   float most = 0;
   for (const LiveBinding& binding : live.bindings) {
@@ -133,15 +156,16 @@ void SeatState::reckon_rate(LiveState& live) const {
   }
   const float pushed_by = length(sum);
   live.share = pushed_by > most ? most / pushed_by : 1;
-  live.size =
-      most > 0 ? std::min(pushed_by, most) / wiring_->reach(live.bindings.front().action) : 0;
+  live.size = most > 0
+                  ? std::min(pushed_by, most) / common_.wiring->reach(live.bindings.front().action)
+                  : 0;
 }
 
-[[gnu::noinline]] void SeatState::weigh(ActionId action) {
-  weigh(action, readings_[Wiring::index(action)].kind);
+[[gnu::noinline]] void Merging::weigh(ActionId action) {
+  weigh(action, common_.board.kind(action));
 }
 
-void SeatState::weigh(ActionId action, ActionKind kind) {
+void Merging::weigh(ActionId action, ActionKind kind) {
   Drive& drive = drives_[Wiring::index(action)];
   drive.pending = 0;
   if (drive.changed != nullptr) return weigh_change(action, kind, *drive.changed);
@@ -154,7 +178,7 @@ void SeatState::weigh(ActionId action, ActionKind kind) {
 
 // Of one device's change there is mostly nothing to decide: who drives goes on, and nobody else
 // came near.
-void SeatState::weigh_change(ActionId action, ActionKind kind, LiveState& live) {
+void Merging::weigh_change(ActionId action, ActionKind kind, LiveState& live) {
   Drive& drive = drives_[Wiring::index(action)];
   reckon(live, kind);
   const float size = live.size;
@@ -181,7 +205,7 @@ void SeatState::weigh_change(ActionId action, ActionKind kind, LiveState& live) 
 }
 
 // What smoothing lets through is seen for longer than it is pushed, and has no peak.
-void SeatState::note_value(ActionId action, ActionKind kind) {
+void Merging::note_value(ActionId action, ActionKind kind) {
   Drive& drive = drives_[Wiring::index(action)];
   if (!takes_rate(kind)) note_digits(action, kind);
   const LiveState* const driver = drive.driver;
@@ -196,7 +220,7 @@ void SeatState::note_value(ActionId action, ActionKind kind) {
 }
 
 // Digits go by what is pushed, event by event, whatever smoothing and updates make of it.
-void SeatState::note_digits(ActionId action, ActionKind kind) {
+void Merging::note_digits(ActionId action, ActionKind kind) {
   Drive& drive = drives_[Wiring::index(action)];
   const LiveState* const driver = drive.driver;
   const bool is_pushed = driver != nullptr && driver->size > 0;
@@ -204,21 +228,21 @@ void SeatState::note_digits(ActionId action, ActionKind kind) {
   const bool is_operated = std::exchange(drive.is_operated, false);
   const Digital before = drive.digits;
   drive.digits = digits_of(action, kind, is_pushed ? driver->push : Vec2{}, before);
-  if (is_operated && tally_.heard(action).mutes == 0) {
+  if (is_operated && !common_.is_muted(action)) {
     count_presses(before, drive.digits, drive.presses);
   }
 }
 
-Digital SeatState::digits_of(ActionId action, ActionKind kind, Vec2 value,
-                             const Digital& before) const {
-  const Thresholds& thresholds = wiring_->digital(action);
+Digital Merging::digits_of(ActionId action, ActionKind kind, Vec2 value,
+                           const Digital& before) const {
+  const Thresholds& thresholds = common_.wiring->digital(action);
   return kind == ActionKind::axis ? digits_of_axis(value.x, before, thresholds)
                                   : digits_of_vector(value, before, thresholds);
 }
 
 // So what is pushed now counts, a drifting stick never beats a key, and trembling decides nothing.
 // Of several that would drive, the largest does, and of equals the one that came first.
-void SeatState::choose_driver(ActionId action) {
+void Merging::choose_driver(ActionId action) {
   Drive& drive = drives_[Wiring::index(action)];
   const auto drivers = drivers_of(action);
   const float driving = drive.driver != nullptr ? drive.driver->size : 0;
@@ -243,7 +267,7 @@ void SeatState::choose_driver(ActionId action) {
 }
 
 // Where nobody pushes any more, smoothing still gives way.
-Vec2 SeatState::driven(ActionId action) const {
+Vec2 Merging::driven(ActionId action) const {
   const Drive& drive = drives_[Wiring::index(action)];
   if (drive.driver != nullptr && drive.driver->size > 0) return drive.driver->value;
   Vec2 largest;
@@ -254,33 +278,33 @@ Vec2 SeatState::driven(ActionId action) const {
 }
 
 // What was moved is added to what is pushed, once.
-Vec2 SeatState::merged_value(ActionId action, ActionKind kind) {
+Vec2 Merging::take_value(ActionId action, ActionKind kind) {
   Drive& drive = drives_[Wiring::index(action)];
   if (drive.pending != 0) weigh(action, kind);
   const Vec2 way = std::exchange(drive.way, {});
-  if (way != Vec2{}) tally_.mark(action);  // it is over with the next update
+  if (way != Vec2{}) common_.tally.mark(action);  // it is over with the next update
   Vec2 value = way;
   if (!is_displacement(kind)) {
     value = driven(action);
     if (drive.peak_size > 0 && is_over(value)) {
       value = drive.peak;
-      tally_.mark(action);  // likewise
+      common_.tally.mark(action);  // likewise
     }
     drive.peak_size = 0;
     if (way != Vec2{}) value = clamped({value.x + way.x, value.y + way.y}, kind);
   }
-  return tally_.heard(action).mutes != 0 ? Vec2{} : value;
+  return common_.is_muted(action) ? Vec2{} : value;
 }
 
 // The device is silent from here on: what it came to is not seen any more.
-void SeatState::forget_peaks(const Slot& slot) {
+void Merging::forget_peaks(const Slot& slot) {
   for (std::size_t i = 0; i < drives_.size(); ++i) {
     if (drives_[i].pending != 0) weigh(static_cast<ActionId>(i));
     forget_peak(slot, static_cast<ActionId>(i));
   }
 }
 
-void SeatState::forget_peak(const Slot& slot, ActionId action) {
+void Merging::forget_peak(const Slot& slot, ActionId action) {
   Drive& drive = drives_[Wiring::index(action)];
   if (drive.peak_of == &slot.live[Wiring::index(action)]) drive.peak_size = 0;
 }

@@ -1,0 +1,81 @@
+// What the parts of a seat have in common.
+#pragma once
+
+#include <algorithm>
+#include <cstdint>
+#include <memory>
+#include <string>
+#include <utility>
+#include <vector>
+
+#include <nextmove/playbook.hpp>
+#include <nextmove/time.hpp>
+
+#include "compiled/playbook_data.hpp"
+#include "compiled/wiring.hpp"
+#include "seat/board.hpp"
+#include "seat/slot.hpp"
+#include "seat/tally.hpp"
+#include "steps/journal.hpp"
+
+namespace nextmove::core {
+
+/// Why a route hears a value.
+enum class Cause : std::uint8_t {
+  operated,  ///< the player did something
+  rewired,   ///< who hears the control has changed
+  cut_off,   ///< the device is gone, or the window has lost the focus
+};
+
+/// What a seat plays by, its devices, what was heard of them since the last update, what was read
+/// then, and the event at hand. The parts of a seat keep a reference to it.
+struct Common {
+  /// The journal must outlive it.
+  Common(std::string seat, Playbook book, Journal& told)
+      : name(std::move(seat)),
+        playbook(std::move(book)),
+        journal(told),
+        wiring(&playbook.data().wiring()),
+        tally(wiring->action_count()),
+        board(playbook) {}
+  Common(const Common&) = delete;
+  Common& operator=(const Common&) = delete;
+
+  std::string name;
+  Playbook playbook;  // with the player's changes
+  Journal& journal;
+  const Wiring* wiring;                      // of the playbook
+  std::vector<std::unique_ptr<Slot>> slots;  // as they came to the seat
+  std::vector<DeviceId> devices;             // of the slots
+  std::vector<ContextId> entered;            // the one that hears first in front
+  SchemeId scheme = SchemeId::none;          // that the seat is held to
+  Tally tally;
+  Board board;
+  Time time{};              // of the event at hand
+  std::uint32_t event = 1;  // its number
+  Time last_update{};
+  Duration since_last{};  // how long after the one before it was
+
+  /// From here on, what changes is of another event than before.
+  void begin_event(Time at) {
+    time = at;
+    ++event;
+  }
+  /// An event that comes late moves things from the last update on: what was before is told.
+  Time flow_time() const { return time > last_update ? time : last_update; }
+  /// Of what the game does.
+  Time present() const { return time > journal.now ? time : journal.now; }
+
+  bool is_in(ContextId context) const {
+    return std::find(entered.begin(), entered.end(), context) != entered.end();
+  }
+  bool is_muted(ActionId action) const { return tally.heard(action).mutes != 0; }
+  /// nullptr where the seat does not have it.
+  Slot* find_slot(DeviceId device) const {
+    const auto found = std::find_if(slots.begin(), slots.end(),
+                                    [&](const auto& slot) { return slot->device == device; });
+    return found == slots.end() ? nullptr : found->get();
+  }
+};
+
+}  // namespace nextmove::core

@@ -1,0 +1,62 @@
+// A seat's interceptors, and what they are making of the update at hand.
+#pragma once
+
+#include <cstdint>
+#include <span>
+#include <string>
+#include <vector>
+
+#include <nextmove/interceptor.hpp>
+
+#include "compiled/wiring.hpp"
+#include "seat/intake.hpp"
+
+namespace nextmove::core {
+
+class Interception {
+ public:
+  /// One that is added by an interceptor runs from the next update on; one that is removed by one
+  /// runs no more.
+  InterceptorId add(std::string name, Interceptor interceptor, int order);
+  void remove(InterceptorId id);
+  /// In the order in which they run.
+  std::vector<InterceptorInfo> list() const;
+  bool is_empty() const { return listed_.empty(); }
+  /// Whether an update goes through here. When the last interceptor is gone, what it changed is
+  /// settled once more.
+  bool is_on() const { return !listed_.empty() || is_changed_; }
+
+  /// For so many actions nothing grows while an update runs.
+  void make_room(std::size_t actions);
+
+  // In an update: begin, call, and at last end_intake for each action taken in, and end.
+  void begin();
+  void call(Incoming& incoming);
+  void end();
+  /// nullptr before it is taken in.
+  Intake* find(ActionId action) {
+    Intake& intake = intakes_[Wiring::index(action)];
+    return intake.is_here ? &intake : nullptr;
+  }
+  Intake& take_in(ActionId action, const Intake& intake);
+  std::span<const ActionId> taken_in() const { return taken_in_; }
+  /// What came of it.
+  Intake end_intake(ActionId action);
+
+ private:
+  struct Listed {
+    InterceptorInfo info;
+    Interceptor call;
+  };
+  void insert(Listed interceptor);
+
+  std::vector<Listed> listed_;  // in order
+  std::vector<Listed> added_;   // by an interceptor
+  std::uint32_t ever_ = 0;
+  bool is_calling_ = false;
+  bool is_changed_ = false;         // something is other in the readings than the player made it
+  std::vector<Intake> intakes_;     // by action
+  std::vector<ActionId> taken_in_;  // in this update
+};
+
+}  // namespace nextmove::core

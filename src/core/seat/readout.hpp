@@ -1,0 +1,46 @@
+// From what was heard to readings, by way of the interceptors.
+#pragma once
+
+#include <span>
+
+#include "seat/common.hpp"
+#include "seat/intake.hpp"
+#include "seat/interception.hpp"
+#include "seat/router.hpp"
+
+namespace nextmove::core {
+
+class Readout {
+ public:
+  /// Both must outlive it.
+  Readout(Common& common, Router& router) : common_(common), router_(router) {}
+
+  /// Makes what was heard since the last update into readings. `seat` is what interceptors look at.
+  void update(SeatState& seat);
+
+  InterceptorId add_interceptor(std::string name, Interceptor interceptor, int order);
+  void remove_interceptor(InterceptorId id) { interception_.remove(id); }
+  std::vector<InterceptorInfo> interceptors() const { return interception_.list(); }
+  bool is_intercepted() const { return !interception_.is_empty(); }
+  /// The playbook is another.
+  void play_on();
+
+  // For interceptors, while an update runs. Requires an action of this playbook.
+  Intake& intake(ActionId action);
+  Intake& change(ActionId action);
+  void hold_back(ActionId action);
+  void invent_press(ActionId action) { ++change(action).button.presses; }
+
+ private:
+  void intercept(SeatState& seat, std::span<const ActionId> dirty);
+  Intake collect(ActionId action);
+  ButtonReading take_button(ActionId action);
+  void commit(ActionId action, const Intake& intake);
+  void commit_value(ActionId action, Vec2 value, bool is_changed);
+
+  Common& common_;
+  Router& router_;
+  Interception interception_;
+};
+
+}  // namespace nextmove::core

@@ -1,0 +1,140 @@
+// From controls to actions: which routes are in force, and what each makes of a control's value.
+#pragma once
+
+#include <span>
+#include <vector>
+
+#include <nextmove/event.hpp>
+
+#include "seat/bending.hpp"
+#include "seat/common.hpp"
+#include "seat/flows.hpp"
+#include "seat/gestures.hpp"
+#include "seat/hand.hpp"
+#include "seat/merging.hpp"
+#include "seat/pointers.hpp"
+#include "seat/screen_part.hpp"
+#include "seat/wires.hpp"
+
+namespace nextmove::core {
+
+class Router {
+ public:
+  /// All must outlive it.
+  Router(Common& common, Customs& customs, const ScreenPart& part);
+  Router(const Router&) = delete;
+  Router& operator=(const Router&) = delete;
+
+  // ---- what is heard
+
+  /// Whether hear_plain is right for a control of this source: it is a key, a button, a trigger or
+  /// a stick that only gives its value on, and no gesture is due before.
+  bool is_plain(Source source, Time time) const {
+    return wires_.bundle(source).is_plain && time < gestures_.next_due();
+  }
+  /// The path of most events. Begins the event.
+  void hear_plain(Slot& slot, Source source, const Event& event) {
+    const Wires::Bundle& bundle = wires_.bundle(source);
+    common_.begin_event(event.time);
+    const Vec2 value = {event.x, event.y};
+    note_use(slot, slot.controls[source], event);
+    slot.controls[source] = value;
+    if (bundle.is_quick) return lean_quickly(slot, bundle, value);
+    operate(slot, bundle, value, Cause::operated);
+  }
+  /// A control has a new value in the event at hand.
+  void route(Slot& slot, Source source, Vec2 value, Cause cause);
+  /// Likewise, but nobody has operated it just now: as when it comes to be heard.
+  void take_up(Slot& slot, Source source, Vec2 value);
+  /// Time goes on to here: gestures complete, and what moves moves.
+  void advance(Time now) {
+    gestures_.complete(now);
+    if (!flows_.is_empty()) flows_.advance_all(now);
+    if (!gestures_.is_empty()) gestures_.note_progress(now);
+  }
+  /// Everything of the device goes to rest. Look for pointers when all that rests does.
+  void rest(Slot& slot);
+  /// What the controls that are down hold of this action waits for a fresh press.
+  void cut(ActionId action);
+  /// Whatever is muted lets go. Axes and vectors keep their values, unread; a button's controls
+  /// stay down, unheard, until they are up.
+  void cut_muted();
+
+  // ---- who hears it
+
+  /// Whether a key of this source is no text: an action hears it while its player types, or needs
+  /// it held for another key.
+  bool hears_while_typing(Source source) const;
+  /// The routes that are in force.
+  const Wires& wires() const { return wires_; }
+
+  // After one of these, or several, lay.
+  void list(ContextId context);    // before all others of its rank
+  void unlist(ContextId context);  // releases what it holds
+  /// Releases what only the other schemes hear.
+  void hold_to(SchemeId scheme);
+  void set_typing(bool is_typing) { wires_.set_typing(is_typing); }
+  /// The values of devices are others than were heard.
+  void take_up_with_controls();
+  /// The playbook is another, and the slots are laid out for it. Nothing is held.
+  void play_on();
+
+  /// Lays the wires anew. Toggles that nothing could turn off any more go off.
+  void lay();
+  /// What the context takes from those below is let go there, where it says so: a gun does not go
+  /// on firing under a dialog. The wires must be laid.
+  void let_go_below(ContextId context);
+  /// Contexts have changed under controls that are down: live values move to whoever hears them
+  /// now, and buttons only take note of what is down. Look for pointers afterwards.
+  void route_again(Time time);
+  /// Others may hear now what pushed them; then a place that is known counts.
+  void look_for_pointers();
+  /// Points by whatever has a place.
+  void hear_places();
+
+  // ---- its parts
+
+  Gestures& gestures() { return gestures_; }
+  Flows& flows() { return flows_; }
+  Merging& merging() { return merging_; }
+  const Pointers& pointers() const { return pointers_; }
+
+  /// Devices have come or gone, or the playbook is another: nothing grows while events come in.
+  void make_room();
+  /// The device goes, and is at rest.
+  void forget(const Slot& slot);
+
+ private:
+  void operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value, Cause cause);
+  void operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
+  void press(const Wire& wire, RouteState& state, float value, Cause cause);
+  void contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause);
+  void impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 value);
+  void lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value, Cause cause);
+  void lean_quickly(Slot& slot, const Wires::Bundle& bundle, Vec2 value);
+  void nudge(Slot& slot, const Wire& wire, Vec2 value);
+  void press_by_detents(Slot& slot, const Wire& wire, Vec2 value);
+  void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
+  void release_first(Slot& slot, Source source, Vec2 value, Cause cause);
+  void number_press(Slot& slot, Source source, const Wires::Bundle& bundle, Vec2 value);
+  void operate_with_controls(Slot& slot, Source source, Vec2 value);
+  void operate_with_control(Slot& slot, const Route& with, Vec2 value);
+  void release(Slot& slot, const Route& route);
+  void route_again(Source source);
+  void hear_later(Source source);
+  void fall_back(ActionId action);
+  unsigned claimed_by(ContextId context, Source source) const;
+
+  Common& common_;
+  Bending bending_;
+  Merging merging_;
+  Gestures gestures_;
+  Wires wires_;
+  Pointers pointers_;
+  Flows flows_;
+  std::vector<std::size_t> flipped_;    // with-controls, in the event at hand
+  bool is_resting_ = false;             // see rest
+  std::vector<Source> places_to_hear_;  // when it is over
+};
+
+}  // namespace nextmove::core

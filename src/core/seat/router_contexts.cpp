@@ -1,0 +1,168 @@
+// Which contexts a seat has entered, and who hears a control because of it.
+#include <algorithm>
+
+#include "seat/router.hpp"
+
+namespace nextmove::core {
+
+void Router::list(ContextId context) {
+  const int rank = common_.wiring->rank(context);
+  const auto below =
+      std::find_if(common_.entered.begin(), common_.entered.end(),
+                   [&](ContextId other) { return common_.wiring->rank(other) <= rank; });
+  common_.entered.insert(below, context);
+}
+
+void Router::unlist(ContextId context) {
+  const auto [begin, end] = common_.wiring->routes_of(context);
+  for (const auto& slot : common_.slots) {
+    for (Wiring::Index i = begin; i < end; ++i) release(*slot, common_.wiring->routes()[i]);
+  }
+  std::erase(common_.entered, context);
+}
+
+void Router::hold_to(SchemeId scheme) {
+  const SchemeSet before = bit_of(common_.scheme);
+  const SchemeSet after = bit_of(scheme);
+  for (const auto& slot : common_.slots) {
+    for (const Route& route : common_.wiring->routes()) {
+      const bool goes_silent = (route.schemes & before) != 0 && (route.schemes & after) == 0;
+      if (goes_silent) release(*slot, route);
+    }
+  }
+  common_.scheme = scheme;
+}
+
+void Router::lay() {
+  gestures_.end_unbound_toggles();
+  wires_.lay(common_.entered, bit_of(common_.scheme));
+}
+
+bool Router::hears_while_typing(Source source) const {
+  if (wires_.has(source)) return true;
+  const auto withs = common_.wiring->with_routes(source);
+  return std::any_of(withs.begin(), withs.end(), [&](const Route& with) {
+    const auto concerned = common_.wiring->sources_with(Wiring::index(with.action));
+    return std::any_of(concerned.begin(), concerned.end(), [&](Source other) {
+      return Wiring::device_of(other) == DeviceKind::keyboard && wires_.has(other);
+    });
+  });
+}
+
+// Of the contexts that are entered some may rank otherwise now.
+void Router::play_on() {
+  gestures_.forget_all();
+  flows_.forget_all();
+  merging_.forget_all();
+  pointers_.play_on();
+  bending_.find_custom_functions();
+  const bool was_typing = wires_.is_typing();
+  wires_ = Wires{*common_.wiring};
+  wires_.set_typing(was_typing);
+  std::stable_sort(common_.entered.begin(), common_.entered.end(), [&](ContextId a, ContextId b) {
+    return common_.wiring->rank(a) > common_.wiring->rank(b);
+  });
+  make_room();
+}
+
+void Router::let_go_below(ContextId context) {
+  const auto below = std::find(common_.entered.begin(), common_.entered.end(), context) + 1;
+  const auto is_below = [&](const Route* route) {
+    const auto number = static_cast<Wiring::Index>(route - common_.wiring->routes().data());
+    return std::any_of(below, common_.entered.end(), [&](ContextId other) {
+      const auto [begin, end] = common_.wiring->routes_of(other);
+      return number >= begin && number < end;
+    });
+  };
+  for (Source source = 0; source < common_.wiring->source_count(); ++source) {
+    const unsigned device = 1U << static_cast<unsigned>(Wiring::device_of(source));
+    const bool is_released = (common_.wiring->released(context) & device) != 0;
+    const unsigned claimed = claimed_by(context, source);
+    for (const Wire& wire : wires_.bundle(source)) {
+      const bool is_claimed = (wire.route->parts & claimed) != 0;
+      const bool is_button = common_.board.kind(wire.action) == ActionKind::button;
+      if (!is_button || !(is_released || is_claimed) || !is_below(wire.route)) continue;
+      for (const auto& slot : common_.slots)
+        gestures_.cut_contact(*slot, *wire.route, slot->routes[wire.state]);
+    }
+  }
+}
+
+// The parts of a control that the context lets go of because it claims them.
+unsigned Router::claimed_by(ContextId context, Source source) const {
+  unsigned claimed = 0;
+  if (!common_.wiring->releases_claims(context)) return claimed;
+  const auto [begin, end] = common_.wiring->routes_of(context);
+  for (const Wire& wire : wires_.bundle(source)) {
+    const auto number = static_cast<Wiring::Index>(wire.route - common_.wiring->routes().data());
+    const bool is_its = number >= begin && number < end;
+    if (is_its && !wire.route->pass_on) claimed |= wire.open;
+  }
+  return claimed;
+}
+
+// ---- what is cut
+
+void Router::cut_muted() {
+  gestures_.end_muted_toggles();
+  for (const auto& slot : common_.slots) {
+    for (const Route& route : common_.wiring->routes()) {
+      const bool is_button = common_.board.kind(route.action) == ActionKind::button;
+      if (!common_.is_muted(route.action)) continue;
+      if (is_button) gestures_.cut_contact(*slot, route, slot->routes[route.state]);
+      if (route.kind == RouteKind::nudge) slot->shares[route.state] = {};
+    }
+  }
+}
+
+void Router::cut(ActionId action) {
+  gestures_.end_toggle(action);
+  for (const Route& route : common_.wiring->routes()) {
+    if (route.action != action) continue;
+    for (const auto& slot : common_.slots) {
+      gestures_.cut_contact(*slot, route, slot->routes[route.state]);
+    }
+  }
+}
+
+// ---- places
+
+// The last to point wins, so whatever time moves is moved first.
+void Router::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
+  flows_.move_pointer(wire.action, common_.flow_time());
+  pointers_.point(slot, wire, value, cause);
+}
+
+void Router::look_for_pointers() {
+  is_resting_ = false;
+  for (const Source source : places_to_hear_) route_again(source);
+  places_to_hear_.clear();  // and keeps its room, since nothing allocates in a running game
+  for (std::size_t i = 0; i < common_.wiring->action_count(); ++i) {
+    const auto action = static_cast<ActionId>(i);
+    flows_.end_pushes(action);
+    if (!pointers_.is_pushed(action)) continue;
+    common_.tally.mark(action);
+    if (!pointers_.is_pointed(action)) fall_back(action);
+  }
+}
+
+// Where there is no place to fall back on, whoever pushed may push on later.
+void Router::fall_back(ActionId action) {
+  const Slot* const pusher = pointers_.let_go(action);
+  hear_places();
+  pointers_.give_back(action, pusher);
+}
+
+void Router::hear_later(Source source) {
+  const auto end = places_to_hear_.end();
+  if (std::find(places_to_hear_.begin(), end, source) == end) places_to_hear_.push_back(source);
+}
+
+void Router::hear_places() {
+  is_resting_ = false;
+  for (Source source = 0; source < control_count; ++source) {
+    if (is_position(source)) route_again(source);
+  }
+}
+
+}  // namespace nextmove::core

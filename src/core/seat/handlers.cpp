@@ -48,6 +48,7 @@ bool Handlers::covers(std::uint32_t hash) const {
 void Handlers::attach(Seat& seat, bool lies_over) {
   if (seat_ == &seat && lies_over_ == lies_over) return;
   while (seat_ != nullptr) detach();
+  if (is_abandoned_) return;
   seat_ = &seat;
   lies_over_ = lies_over;
   is_new_ = true;
@@ -62,7 +63,10 @@ void Handlers::detach() {
   if (seat_ == nullptr) return;
   leave();
   const bool was_busy = std::exchange(is_busy_, true);
-  for (Handler& handler : handlers_) tell_rest(handler);
+  for (Handler& handler : handlers_) {
+    if (is_abandoned_) break;  // one of them has destroyed the set
+    tell_rest(handler);
+  }
   is_busy_ = was_busy;
 }
 
@@ -70,6 +74,11 @@ void Handlers::leave() {
   if (seat_ == nullptr) return;
   Seat& seat = *std::exchange(seat_, nullptr);
   seat.state().handlers().detach(*this);
+}
+
+void Handlers::abandon() {
+  is_abandoned_ = true;
+  leave();
 }
 
 bool Handlers::find_action(Handler& handler) const {
@@ -134,13 +143,13 @@ HandlerSet::HandlerSet() = default;
 HandlerSet::HandlerSet(HandlerSet&& other) noexcept = default;
 
 HandlerSet& HandlerSet::operator=(HandlerSet&& other) noexcept {
-  if (this != &other && handlers_ != nullptr) handlers_->leave();
+  if (this != &other && handlers_ != nullptr) handlers_->abandon();
   handlers_ = std::move(other.handlers_);
   return *this;
 }
 
 HandlerSet::~HandlerSet() {
-  if (handlers_ != nullptr) handlers_->leave();
+  if (handlers_ != nullptr) handlers_->abandon();
 }
 
 core::Handlers& HandlerSet::handlers() {
@@ -162,11 +171,12 @@ void HandlerSet::attach(Seat& seat, bool lies_over, std::string_view call) {
                 "the set has no handlers, and is told of nothing; add them before, and attach the "
                 "set to which a set was moved");
   }
-  handlers().attach(seat, lies_over);
+  // A handler that is told to rest may destroy the set.
+  const auto kept = handlers_;
+  kept->attach(seat, lies_over);
 }
 
 void HandlerSet::detach() {
-  // A handler may destroy the set.
   if (const auto handlers = handlers_) handlers->detach();
 }
 

@@ -42,8 +42,8 @@ class Handlers : public std::enable_shared_from_this<Handlers> {
   void attach(Seat& seat, bool lies_over);
   /// Tells all that were told something else that there is rest.
   void detach();
-  /// Without a word: the set or the seat is gone.
-  void leave();
+  /// The set is gone: without a word, and for ever.
+  void abandon();
   void forget_seat() { seat_ = nullptr; }
   bool is_attached() const { return seat_ != nullptr; }
 
@@ -66,6 +66,7 @@ class Handlers : public std::enable_shared_from_this<Handlers> {
   }
 
  private:
+  void leave();
   bool find_action(Handler& handler) const;
   void tell(Handler& handler, bool is_new, bool is_covered);
   static void begin_to_listen(Handler& handler, const Reading& reading);
@@ -76,7 +77,8 @@ class Handlers : public std::enable_shared_from_this<Handlers> {
   Seat* seat_ = nullptr;
   std::uint32_t attachments_ = 0;  // how many there were
   bool lies_over_ = false;
-  bool is_new_ = false;   // attached since the last update
+  bool is_new_ = false;  // attached since the last update
+  bool is_abandoned_ = false;
   bool is_busy_ = false;  // some handler of it is being called
 };
 

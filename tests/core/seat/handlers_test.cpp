@@ -226,6 +226,27 @@ TEST_F(Handlers, MayDestroyTheirOwnSet) {
   EXPECT_EQ(presses, 1);
 }
 
+TEST_F(Handlers, MayDestroyTheirOwnSetWhileItIsAttachedElsewhere) {
+  Seat& other = stage.hub().add_seat("other");
+  auto set = std::make_unique<HandlerSet>();
+  int told_rest = 0;
+  const auto destroy = [&](const auto& /*reading*/) {
+    if (set->is_attached()) return;
+    ++told_rest;
+    set.reset();
+  };
+  set->on(horn, destroy).on(throttle, destroy);
+  set->attach(stage.seat());
+  stage.press(Control::Space);
+  stage.press(Control::KeyR);
+  stage.wait(10ms);
+  set->attach(other);
+  EXPECT_EQ(told_rest, 1) << "the set is gone, and so may be what the second would use";
+  other.add_interceptor("aid", [&](Incoming& incoming) { incoming.press(horn); });
+  stage.wait(10ms);
+  EXPECT_EQ(told_rest, 1) << "it listens nowhere";
+}
+
 TEST_F(Handlers, ThatAttachTheirSetElsewhereAreToldOfThatInTheNextUpdate) {
   Seat& other = stage.hub().add_seat("other");
   other.add_interceptor("aid", [&](Incoming& incoming) { incoming.set(throttle, 0.25F); });

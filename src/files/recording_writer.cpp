@@ -65,6 +65,7 @@ std::string json(DeviceKind kind) {
 }
 std::string json(const std::vector<Control>& controls) {
   std::vector<std::string> names;
+  names.reserve(controls.size());
   for (const Control control : controls) names.emplace_back(to_string(control));
   return json_list(names);
 }

@@ -8,6 +8,8 @@
 
 #include <nextmove/binding.hpp>
 
+#include "base/arithmetic.hpp"
+
 namespace nextmove::core {
 
 /// exp(-x) for x >= 0, by additions and multiplications only: the same bits on every machine.
@@ -25,14 +27,14 @@ class LengthShaping {
   [[gnu::always_inline]] Vec2 bent(Vec2 value) const {
     if (is_straight_) return value;
     if (axial_ > 0) value = {beyond_axial(value.x), beyond_axial(value.y)};
-    const float length = std::sqrt(value.x * value.x + value.y * value.y);
+    const float length = core::length(value);
     if (length <= from_) return {};
     const float reached = std::min((length - from_) / (to_ - from_), 1.0F);
     const float factor = (points_.empty() ? reached : curved(reached)) / length;
-    return {value.x * factor, value.y * factor};
+    return times(value, factor);
   }
 
-  Vec2 scaled(Vec2 value) const { return {value.x * scale_, value.y * scale_}; }
+  Vec2 scaled(Vec2 value) const { return times(value, scale_); }
   float scale() const { return scale_; }
 
  private:

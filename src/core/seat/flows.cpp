@@ -5,14 +5,6 @@
 #include <algorithm>
 
 namespace nextmove::core {
-namespace {
-
-void add(Vec2& sum, Vec2 value, float factor) {
-  sum = {sum.x + value.x * factor, sum.y + value.y * factor};
-}
-
-}  // namespace
-
 void Flows::hear(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
   if (slot.shares[wire.state] == value) return;
   slot.shares[wire.state] = value;
@@ -130,12 +122,12 @@ void Flows::advance(Slot& slot, const LiveBinding& binding, Time until, bool cou
   Vec2 way;  // the integral of the smoothed value over dt
   if (binding.smoothing > 0) {
     const float kept = decay(dt / binding.smoothing);
-    const Vec2 behind = {flow.smooth.x - flow.target.x, flow.smooth.y - flow.target.y};
+    const Vec2 behind = difference(flow.smooth, flow.target);
     add(way, flow.target, dt);
     add(way, behind, binding.smoothing * (1 - kept));
-    flow.smooth = {flow.target.x + behind.x * kept, flow.target.y + behind.y * kept};
+    flow.smooth = sum(flow.target, times(behind, kept));
     add(drive.way, flow.pending, 1 - kept);
-    flow.pending = {flow.pending.x * kept, flow.pending.y * kept};
+    flow.pending = times(flow.pending, kept);
   } else {
     add(way, flow.target, dt);
   }

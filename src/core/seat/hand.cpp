@@ -1,21 +1,15 @@
 #include "seat/hand.hpp"
 
-#include <cmath>
-
 namespace nextmove::core {
 namespace {
 
 constexpr Duration one_movement = std::chrono::milliseconds{300};  // a longer pause ends it
 
-float length(const Event& event) {
-  return std::sqrt(event.x * event.x + event.y * event.y);
-}
-
 // Mice are nudged when somebody leans on the table.
 bool moves_far(Slot& slot, const Event& event) {
   if (event.time - slot.nudged_at > one_movement) slot.nudged = 0;
   slot.nudged_at = event.time;
-  slot.nudged += length(event);
+  slot.nudged += length({event.x, event.y});
   return slot.nudged >= hand_mouse_counts;
 }
 
@@ -25,7 +19,7 @@ void note_use(Slot& slot, const Event& event) {
   if (event.control == Control::MouseMotion) {
     if (moves_far(slot, event)) slot.used_at = event.time;
   } else if (event.control == Control::Wheel) {
-    if (length(event) > 0) slot.used_at = event.time;
+    if (length({event.x, event.y}) > 0) slot.used_at = event.time;
   } else {
     const bool is_finger = slot.kind == DeviceKind::touch;
     note_use(slot, is_finger ? Vec2{} : slot.controls[source_of(event.control)], event);

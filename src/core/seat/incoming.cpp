@@ -41,10 +41,6 @@ void set_value(core::SeatState& seat, Action<kind> handle, Vec2 value, std::stri
   });
 }
 
-Vec2 sum(Vec2 a, Vec2 b) {
-  return {a.x + b.x, a.y + b.y};
-}
-
 }  // namespace
 
 Time Incoming::now() const {
@@ -128,10 +124,10 @@ void Incoming::add(Axis action, float value) {
   set_value(seat_, action, {read(action).value + value, 0}, "Incoming::add");
 }
 void Incoming::add(Vector action, Vec2 value) {
-  set_value(seat_, action, sum(read(action).value, value), "Incoming::add");
+  set_value(seat_, action, core::sum(read(action).value, value), "Incoming::add");
 }
 void Incoming::add(Motion action, Vec2 value) {
-  set_value(seat_, action, sum(read(action).value, value), "Incoming::add");
+  set_value(seat_, action, core::sum(read(action).value, value), "Incoming::add");
 }
 void Incoming::add(Turn action, float value) {
   set_value(seat_, action, {read(action).value + value, 0}, "Incoming::add");

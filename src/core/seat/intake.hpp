@@ -7,6 +7,8 @@
 #include <nextmove/control.hpp>
 #include <nextmove/reading.hpp>
 
+#include "base/arithmetic.hpp"
+
 namespace nextmove::core {
 
 struct Intake {
@@ -19,10 +21,6 @@ struct Intake {
   bool is_changed = false;   // by an interceptor
 };
 
-inline float length(Vec2 v) {
-  return std::sqrt(v.x * v.x + v.y * v.y);
-}
-
 /// The square of a length of 1, whichever way it points, is no more than this.
 inline constexpr float rounded_one = 1.000001F;
 
@@ -34,9 +32,9 @@ inline Vec2 within_reach(Vec2 v) {
 /// `value` within the range of its kind.
 inline Vec2 clamped(Vec2 v, ActionKind kind) {
   if (kind == ActionKind::vector) {
-    const float square = v.x * v.x + v.y * v.y;
-    if (square <= rounded_one) return v;
-    const float length = std::sqrt(square);
+    const float squared = square(v);
+    if (squared <= rounded_one) return v;
+    const float length = std::sqrt(squared);
     return {v.x / length, v.y / length};
   }
   if (kind == ActionKind::axis) return {std::clamp(v.x, -1.0F, 1.0F), 0};
@@ -48,10 +46,9 @@ inline Vec2 clamped(Vec2 v, ActionKind kind) {
 /// The same with a length of at most `reach`, where that is less than 1.
 inline Vec2 limited(Vec2 value, ActionKind kind, float reach) {
   if (reach >= 1) return clamped(value, kind);
-  const float square = value.x * value.x + value.y * value.y;
-  if (square <= reach * reach * rounded_one) return value;
-  const float factor = reach / std::sqrt(square);
-  return {value.x * factor, value.y * factor};
+  const float squared = square(value);
+  if (squared <= reach * reach * rounded_one) return value;
+  return times(value, reach / std::sqrt(squared));
 }
 
 /// Makes presses and releases lead from `was_held` to what is held now.

@@ -11,14 +11,6 @@ namespace {
 // 0.05, and a hair, so that of those that differ by just that rounding decides nothing.
 constexpr float near = 0.0501F;
 
-float square(Vec2 v) {
-  return v.x * v.x + v.y * v.y;
-}
-
-void add(Vec2& sum, Vec2 value) {
-  sum = {sum.x + value.x, sum.y + value.y};
-}
-
 // Whatever is smaller comes of rounding.
 constexpr float nothing = 1e-5F;
 
@@ -36,8 +28,7 @@ struct Sum {
   float reach = 0;
 
   void add(const LiveBinding& binding, Vec2 bent) {
-    const Vec2 shaped = binding.shaping.scaled(bent);
-    value = {value.x + shaped.x, value.y + shaped.y};
+    value = sum(value, binding.shaping.scaled(bent));
     reach += binding.shaping.scale() * std::min(length(bent), 1.0F);
   }
   // The length is limited last, once, so that opposites cancel whatever else is pushed; where they
@@ -145,16 +136,16 @@ template <ActionKind kind>
 // Rates add up to no more than the largest of them; the size is a share of what the action can
 // reach.
 void Merging::reckon_rate(LiveState& live) const {
-  Vec2 sum;
+  Vec2 total;
   float most = 0;
   for (const LiveBinding& binding : live.bindings) {
     if (binding.flow == no_index || binding.count == 0) continue;
     const Vec2 target = live.slot->flows[binding.flow].target;
     const Vec2 rate = binding.shaping.scaled(target);
-    add(sum, {rate.x * binding.rate, rate.y * binding.rate});
+    add(total, rate, binding.rate);
     most = std::max(most, binding.reach() * std::min(length(target), 1.0F));
   }
-  const float pushed_by = length(sum);
+  const float pushed_by = length(total);
   live.share = pushed_by > most ? most / pushed_by : 1;
   live.size = most > 0
                   ? std::min(pushed_by, most) / common_.wiring->reach(live.bindings.front().action)
@@ -291,7 +282,7 @@ Vec2 Merging::take_value(ActionId action, ActionKind kind) {
       common_.tally.mark(action);  // likewise
     }
     drive.peak_size = 0;
-    if (way != Vec2{}) value = clamped({value.x + way.x, value.y + way.y}, kind);
+    if (way != Vec2{}) value = clamped(sum(value, way), kind);
   }
   return common_.is_muted(action) ? Vec2{} : value;
 }

@@ -228,7 +228,7 @@ void Router::nudge(Slot& slot, const Wire& wire, Vec2 value) {
     }
     if (binding.smoothing != 0) sum = &flows_.smoothed(slot, binding);
   }
-  *sum = {sum->x + amount.x, sum->y + amount.y};
+  add(*sum, amount, 1);
 }
 
 void Router::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {

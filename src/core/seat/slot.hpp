@@ -12,6 +12,7 @@
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>
 
+#include "base/arithmetic.hpp"
 #include "compiled/wiring.hpp"
 
 namespace nextmove::core {
@@ -48,10 +49,7 @@ struct FlowState {
   bool is_listed = false;  // among those that are moving
 
   /// Whether smoothing has let everything through, but for what nobody would see.
-  bool is_settled() const {
-    const Vec2 behind = {smooth.x - target.x, smooth.y - target.y};
-    return is_over(behind) && is_over(pending);
-  }
+  bool is_settled() const { return is_over(difference(smooth, target)) && is_over(pending); }
 };
 
 /// What a device comes to for an action other than a button.

@@ -12,10 +12,6 @@ using std::chrono::milliseconds;
 constexpr Source first_finger = source_of(Control::Finger1);
 constexpr Source first_position = source_of(Control::Finger1Position);
 
-Vec2 difference(Vec2 a, Vec2 b) {
-  return {a.x - b.x, a.y - b.y};
-}
-
 Vec2 at_most_one(Vec2 v) {
   const float l = length(v);
   return l > 1 ? Vec2{v.x / l, v.y / l} : v;

@@ -39,19 +39,19 @@ void map_direction(const ResolvedControl& control, const Direction& direction, R
 }
 
 RouteKind button_route(const ResolvedControl& control, const Gesture& gesture) {
-  if (control.source_form == ControlForm::displacement) return RouteKind::impulse;
+  if (control.source_form == ControlForm::displacement) return RouteKind::detent;
   const bool is_plain = gesture.kind == GestureKind::press && has_single_value(control.source_form);
-  return is_plain ? RouteKind::press : RouteKind::contact;
+  return is_plain ? RouteKind::button : RouteKind::gesture;
 }
 
 RouteKind route_kind(const ResolvedControl& control, ActionKind kind,
                      const BindingDefinition& binding) {
-  if (control.form == ControlForm::position) return RouteKind::point;
+  if (control.form == ControlForm::position) return RouteKind::place;
   if (kind == ActionKind::button) return button_route(control, binding.gesture);
-  if (control.source_form == ControlForm::displacement) return RouteKind::nudge;
+  if (control.source_form == ControlForm::displacement) return RouteKind::displacement;
   const Shaping& shaping = binding.shaping;
   const bool takes_time = takes_rate(kind) || shaping.smoothing > Duration::zero();
-  return takes_time ? RouteKind::flow : RouteKind::lean;
+  return takes_time ? RouteKind::flow : RouteKind::value;
 }
 
 float default_dead_zone(ControlForm form) {
@@ -111,7 +111,7 @@ struct Wiring::Draft {
   bool is_of_live_binding() const {
     const Shaping& shaping = binding->shaping;
     const bool is_plain = shaping.custom.empty() && shaping.smoothing == Duration::zero();
-    return is_live(route.kind) || (route.kind == RouteKind::nudge && !is_plain);
+    return is_live(route.kind) || (route.kind == RouteKind::displacement && !is_plain);
   }
 };
 
@@ -169,7 +169,8 @@ class Wiring::Drafter {
     route.release_at = binding.thresholds.release_at;
     map(*control, route);
     invert(binding.shaping, route);
-    const bool is_scaled_here = route.kind == RouteKind::nudge && binding.shaping.custom.empty();
+    const bool is_scaled_here =
+        route.kind == RouteKind::displacement && binding.shaping.custom.empty();
     if (is_scaled_here) scale(binding.shaping.scale, route);
     drafts_.push_back({route, context_, control->source, number_,
                        binding.shaping.dead_zone.value_or(default_dead_zone(control->form)),
@@ -300,7 +301,7 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
     route.binding = static_cast<Index>(bindings_.size() - 1);
     const bool takes_time = route.kind == RouteKind::flow || binding.smoothing > 0;
     if (takes_time && binding.flow == no_index) binding.flow = static_cast<Index>(flow_count_++);
-    if (route.kind == RouteKind::nudge) continue;
+    if (route.kind == RouteKind::displacement) continue;
     route.state = state++;
     controls_.push_back({draft.source, route.parts});
     if (binding.takes_last) numbers_presses_[draft.source] = true;

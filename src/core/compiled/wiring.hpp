@@ -23,18 +23,18 @@ namespace nextmove::core {
 /// How a route turns the value of its control into what its action hears. The first two are what
 /// most events need.
 enum class RouteKind : std::uint8_t {
-  press,    ///< a button, pressed by a control with a single value
-  lean,     ///< an axis or vector, by a key, a trigger or a stick
-  contact,  ///< a button, by part of a stick or with a gesture
-  impulse,  ///< a button, by a displacement, which is never "down"
-  flow,     ///< a rate of a stick or a key, or whatever is smoothed: what takes time
-  nudge,    ///< an axis, vector or motion, by a displacement
-  point,    ///< a pointer, by a place
+  button,        ///< a button, pressed by a control with a single value
+  gesture,       ///< a button, by part of a stick or with a gesture
+  detent,        ///< a button, by a displacement, which is never "down"
+  value,         ///< an axis or vector, by a key, a trigger or a stick
+  flow,          ///< a rate of a stick or a key, or whatever is smoothed: a value over time
+  displacement,  ///< an axis, vector or motion, by a displacement
+  place,         ///< a pointer, by a place
 };
 
 /// Whether a route of this kind adds to the value of an axis or a vector, or to the flow of one.
 inline bool is_live(RouteKind kind) {
-  return kind == RouteKind::lean || kind == RouteKind::flow;
+  return kind == RouteKind::value || kind == RouteKind::flow;
 }
 
 inline constexpr std::uint32_t no_index = std::numeric_limits<std::uint32_t>::max();
@@ -43,7 +43,7 @@ inline constexpr std::uint32_t no_index = std::numeric_limits<std::uint32_t>::ma
 /// up, down), into which the compiler has folded axes, directions and signs. A control with a
 /// single value has it in the first half.
 struct Route {
-  RouteKind kind = RouteKind::press;
+  RouteKind kind = RouteKind::button;
   DeviceKind device = DeviceKind::keyboard;  ///< that has its control
   bool pass_on = false;
   bool is_single = false;  ///< its control has a single value
@@ -54,8 +54,8 @@ struct Route {
   SchemeSet schemes = every_scheme;  ///< under which it is heard
   ActionId action = ActionId::none;
   std::uint32_t state = 0;           ///< where a device keeps its state, 0..routes - 1
-  std::uint32_t gesture = no_index;  ///< of a contact or an impulse: where its gesture's state is
-  std::uint32_t binding = no_index;  ///< of a flow or a nudge: its LiveBinding
+  std::uint32_t gesture = no_index;  ///< of a gesture or a detent: where its gesture's state is
+  std::uint32_t binding = no_index;  ///< of a flow or a displacement: its LiveBinding
   float press_at = 0;
   float release_at = 0;
   std::array<float, 4> to_x{};

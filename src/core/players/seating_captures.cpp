@@ -63,7 +63,7 @@ bool Seating::hear_captures(const Event& event) {
   const Source source = source_of(event.control);
   const auto is_heard_by_another = [&](const Seat* self) {
     return std::any_of(place.owners.begin(), place.owners.end(), [&](const Seat* owner) {
-      return owner != self && owner->state().router().wires().has(source);
+      return owner != self && owner->state().router().active_routes().has(source);
     });
   };
   bool is_for_others = true;

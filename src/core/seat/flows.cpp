@@ -5,10 +5,10 @@
 #include <algorithm>
 
 namespace nextmove::core {
-void Flows::hear(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
-  if (slot.shares[wire.state] == value) return;
-  slot.shares[wire.state] = value;
-  const LiveBinding& binding = common_.wiring->binding(wire.route->binding);
+void Flows::hear(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause) {
+  if (slot.shares[active.state] == value) return;
+  slot.shares[active.state] = value;
+  const LiveBinding& binding = common_.wiring->binding(active.route->binding);
   if (cause == Cause::rewired) {
     rewired_.push_back({&slot, &binding});
   } else {

@@ -17,7 +17,7 @@ class Flows {
       : common_(common), bending_(bending), merging_(merging), pointers_(pointers) {}
 
   /// A control of a binding that flows has another share.
-  void hear(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
+  void hear(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause);
   /// Where displacements of a smoothed binding add up.
   Vec2& smoothed(Slot& slot, const LiveBinding& binding);
   /// The binding's context is left. To be settled afterwards.

@@ -113,7 +113,7 @@ void Gestures::end_contact(Slot& slot, const Route& route, RouteState& state) {
 void Gestures::cut_contact(Slot& slot, const Route& route, RouteState& state) {
   if (state.is_held) common_.tally.let_go(route.action);
   state.is_held = false;
-  if (route.kind == RouteKind::impulse) slot.shares[route.state] = {};
+  if (route.kind == RouteKind::detent) slot.shares[route.state] = {};
   if (route.gesture == no_index) return;
   if (slot.gestures[route.gesture].is_heard) common_.tally.mark(route.action);
   unlist(slot, route);

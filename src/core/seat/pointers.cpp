@@ -5,21 +5,21 @@
 
 namespace nextmove::core {
 
-void Pointers::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
-  Pointer& pointer = pointers_[Wiring::index(wire.action)];
+void Pointers::point(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause) {
+  Pointer& pointer = pointers_[Wiring::index(active.action)];
   const bool is_mapped = slot.kind == DeviceKind::touch;  // see TouchZones
   const bool is_in_reach = is_mapped ? value != nowhere : part_.contains(value);
-  const bool is_there = wire.open == part_all && is_in_reach;
+  const bool is_there = active.open == part_all && is_in_reach;
   const bool is_its_place = pointer.slot == &slot && pointer.route != nullptr;
   const bool may_point = cause == Cause::operated || is_its_place || pointer.slot == nullptr;
   if (is_there && may_point) {
     pointer.position = is_mapped ? value : part_.from_window(value);
     pointer.slot = &slot;
-    pointer.route = wire.route;
-  } else if (pointer.slot == &slot && pointer.route == wire.route) {
+    pointer.route = active.route;
+  } else if (pointer.slot == &slot && pointer.route == active.route) {
     pointer.slot = nullptr;
   }
-  common_.tally.mark(wire.action);
+  common_.tally.mark(active.action);
 }
 
 void Pointers::push(ActionId action) {
@@ -52,8 +52,8 @@ bool Pointers::may_be_pushed(ActionId action, const Slot& slot) const {
   for (const LiveBinding& binding : common_.wiring->live_bindings(action, slot.kind)) {
     for (Wiring::Index i = 0; i < binding.count; ++i) {
       const Wiring::Index state = binding.first_state + i;
-      for (const Wire& wire : wires_.bundle(common_.wiring->control_of_state(state).source)) {
-        if (wire.state == state && wire.open != 0) return true;
+      for (const ActiveRoute& active : active_.of(common_.wiring->control_of_state(state).source)) {
+        if (active.state == state && active.open != 0) return true;
       }
     }
   }

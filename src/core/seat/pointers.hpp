@@ -3,20 +3,20 @@
 
 #include <vector>
 
+#include "seat/active_routes.hpp"
 #include "seat/common.hpp"
 #include "seat/merging.hpp"
 #include "seat/screen_part.hpp"
-#include "seat/wires.hpp"
 
 namespace nextmove::core {
 
 class Pointers {
  public:
   /// All must outlive it.
-  Pointers(Common& common, Merging& merging, const Wires& wires, const ScreenPart& part)
+  Pointers(Common& common, Merging& merging, const ActiveRoutes& active, const ScreenPart& part)
       : common_(common),
         merging_(merging),
-        wires_(wires),
+        active_(active),
         part_(part),
         pointers_(common.wiring->action_count()) {}
 
@@ -32,7 +32,7 @@ class Pointers {
   /// The last to point wins, and a change of contexts does not make another the last. A pointer
   /// whose control is claimed from above, or is nowhere any more, stays where it was, with nothing
   /// there.
-  void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
+  void point(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause);
   /// Goes as far as what moves it has come to. Who pushes it points; a mute lets nobody.
   void push(ActionId action);
 
@@ -62,7 +62,7 @@ class Pointers {
 
   Common& common_;
   Merging& merging_;
-  const Wires& wires_;
+  const ActiveRoutes& active_;
   const ScreenPart& part_;
   std::vector<Pointer> pointers_;  // by action
 };

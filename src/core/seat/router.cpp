@@ -28,21 +28,21 @@ float mapped(const std::array<float, 4>& weights, const Halves& halves) {
          weights[3] * halves[3];
 }
 
-Vec2 linear(const Wire& wire, Vec2 value) {
-  return {wire.by_x.x * value.x + wire.by_y.x * value.y,
-          wire.by_x.y * value.x + wire.by_y.y * value.y};
+Vec2 linear(const ActiveRoute& active, Vec2 value) {
+  return {active.by_x.x * value.x + active.by_y.x * value.y,
+          active.by_x.y * value.x + active.by_y.y * value.y};
 }
 
 /// What the control pushes a button with.
-inline float amount_of(const Wire& wire, Vec2 value) {
-  return wire.is_linear ? linear(wire, value).x : mapped(wire.route->to_x, halves_of(value));
+inline float amount_of(const ActiveRoute& active, Vec2 value) {
+  return active.is_linear ? linear(active, value).x : mapped(active.route->to_x, halves_of(value));
 }
 
 /// What the control gives to an action other than a button.
-inline Vec2 contribution_of(const Wire& wire, Vec2 value) {
-  if (wire.is_linear) return linear(wire, value);
-  const Halves halves = only_open(halves_of(value), wire.open);
-  return {mapped(wire.route->to_x, halves), mapped(wire.route->to_y, halves)};
+inline Vec2 contribution_of(const ActiveRoute& active, Vec2 value) {
+  if (active.is_linear) return linear(active, value);
+  const Halves halves = only_open(halves_of(value), active.open);
+  return {mapped(active.route->to_x, halves), mapped(active.route->to_y, halves)};
 }
 
 /// Turns a wheel on from `position`, less than a detent either way; gives how many detents it has
@@ -64,24 +64,25 @@ Router::Router(Common& common, Customs& customs, const ScreenPart& part)
       bending_(common, customs),
       merging_(common, bending_),
       gestures_(common),
-      wires_(*common.wiring),
-      pointers_(common, merging_, wires_, part),
+      active_(*common.wiring),
+      pointers_(common, merging_, active_, part),
       flows_(common, bending_, merging_, pointers_) {}
 
 // Without branches on what the player does; see Tally.
-inline void Router::press(const Wire& wire, RouteState& state, float value, Cause cause) {
-  const bool is_down = value >= std::array{wire.press_at, wire.release_at}[state.is_down];
+inline void Router::press_button(const ActiveRoute& active, RouteState& state, float value,
+                                 Cause cause) {
+  const bool is_down = value >= std::array{active.press_at, active.release_at}[state.is_down];
   if (is_down == state.is_down) return;
-  const bool is_heard =
-      wire.can_press & (cause == Cause::operated) & (common_.tally.heard(wire.action).mutes == 0);
+  const bool is_heard = active.can_press & (cause == Cause::operated) &
+                        (common_.tally.heard(active.action).mutes == 0);
   const bool is_held = is_down & is_heard;
-  common_.tally.heard(wire.action).downs += is_held ? 1 : 0;
-  common_.tally.turn(wire.action, state.is_held, is_held, common_.time);
+  common_.tally.heard(active.action).downs += is_held ? 1 : 0;
+  common_.tally.turn(active.action, state.is_held, is_held, common_.time);
   state.is_down = is_down;
   state.is_held = is_held;
 }
 
-inline void Router::lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value,
+inline void Router::push(Slot& slot, ActionId action, std::uint32_t state, Vec2 value,
                          Cause cause) {
   const bool is_moved = slot.shares[state] != value;
   merging_.expect_change(action, slot.live[Wiring::index(action)],
@@ -89,51 +90,54 @@ inline void Router::lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 
   slot.shares[state] = value;
 }
 
-// All of it is weighed at once, when all its wires have been heard.
-[[gnu::noinline]] void Router::lean_quickly(Slot& slot, const Wires::Bundle& bundle, Vec2 value) {
-  for (const Wire& wire : bundle) {
-    Drive& drive = merging_.drive(wire.action);
+// All of it is weighed at once, when all its routes have been heard.
+[[gnu::noinline]] void Router::push_quickly(Slot& slot, const ActiveRoutes::OfSource& routes,
+                                            Vec2 value) {
+  for (const ActiveRoute& active : routes) {
+    Drive& drive = merging_.drive(active.action);
     if (drive.pending != 0) [[unlikely]]
-      merging_.weigh(wire.action);
+      merging_.weigh(active.action);
     drive.is_operated = true;
-    slot.shares[wire.state] = linear(wire, value);
-    slot.live[Wiring::index(wire.action)].is_stale = true;
+    slot.shares[active.state] = linear(active, value);
+    slot.live[Wiring::index(active.action)].is_stale = true;
   }
-  for (const Wire& wire : bundle) {
-    common_.tally.mark(wire.action);
-    LiveState& live = slot.live[Wiring::index(wire.action)];
+  for (const ActiveRoute& active : routes) {
+    common_.tally.mark(active.action);
+    LiveState& live = slot.live[Wiring::index(active.action)];
     if (live.is_stale) [[likely]]
-      merging_.weigh_change(wire.action, common_.board.kind(wire.action), live);
+      merging_.weigh_change(active.action, common_.board.kind(active.action), live);
   }
 }
 
 void Router::take_up(Slot& slot, Source source, Vec2 value) {
-  if (wires_.bundle(source).has_with_controls) operate_with_controls(slot, source, value);
+  if (active_.of(source).has_with_controls) operate_with_controls(slot, source, value);
   route(slot, source, value, Cause::rewired);
   flows_.settle_rewired();
   look_for_pointers();
 }
 
-[[gnu::noinline]] void Router::operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value,
+[[gnu::noinline]] void Router::operate(Slot& slot, const ActiveRoutes::OfSource& routes, Vec2 value,
                                        Cause cause) {
-  for (const Wire& wire : bundle) operate(slot, wire, value, cause);
+  for (const ActiveRoute& active : routes) operate(slot, active, value, cause);
 }
 
-inline void Router::operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
-  RouteState& state = slot.routes[wire.state];
-  switch (wire.kind) {
-    case RouteKind::press: press(wire, state, value.x, cause); break;
-    case RouteKind::lean:
-      lean(slot, wire.action, wire.state, contribution_of(wire, value), cause);
+inline void Router::operate(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause) {
+  RouteState& state = slot.routes[active.state];
+  switch (active.kind) {
+    case RouteKind::button: press_button(active, state, value.x, cause); break;
+    case RouteKind::value:
+      push(slot, active.action, active.state, contribution_of(active, value), cause);
       break;
-    case RouteKind::contact: contact(slot, wire, state, amount_of(wire, value), cause); break;
-    case RouteKind::flow: flows_.hear(slot, wire, contribution_of(wire, value), cause); break;
-    case RouteKind::point: point(slot, wire, value, cause); break;
-    case RouteKind::impulse:
-      if (cause == Cause::operated) impulse(slot, wire, state, value);
+    case RouteKind::gesture:
+      press_by_gesture(slot, active, state, amount_of(active, value), cause);
       break;
-    case RouteKind::nudge:
-      if (cause == Cause::operated) nudge(slot, wire, value);
+    case RouteKind::flow: flows_.hear(slot, active, contribution_of(active, value), cause); break;
+    case RouteKind::place: point(slot, active, value, cause); break;
+    case RouteKind::detent:
+      if (cause == Cause::operated) press_detents(slot, active, state, value);
+      break;
+    case RouteKind::displacement:
+      if (cause == Cause::operated) displace(slot, active, value);
       break;
   }
 }
@@ -141,19 +145,20 @@ inline void Router::operate(Slot& slot, const Wire& wire, Vec2 value, Cause caus
 // Routes to which a control is closed follow it all the same, so that a press they did not hear
 // never counts as fresh later.
 void Router::route(Slot& slot, Source source, Vec2 value, Cause cause) {
-  const Wires::Bundle& bundle = wires_.bundle(source);
-  if (bundle.has_with_controls && cause != Cause::rewired) {
+  const ActiveRoutes::OfSource& routes = active_.of(source);
+  if (routes.has_with_controls && cause != Cause::rewired) {
     operate_with_controls(slot, source, value);
     if (cause == Cause::operated) look_for_pointers();
   }
-  if (bundle.has_rivals) release_first(slot, source, value, cause);
-  if (bundle.numbers_presses) number_press(slot, source, bundle, value);
+  if (routes.has_rivals) release_first(slot, source, value, cause);
+  if (routes.numbers_presses) number_press(slot, source, routes, value);
   slot.controls[source] = value;
-  operate(slot, bundle, value, cause);
+  operate(slot, routes, value, cause);
 }
 
 // What was before is weighed by the numbers that were before.
-void Router::number_press(Slot& slot, Source source, const Wires::Bundle& bundle, Vec2 value) {
+void Router::number_press(Slot& slot, Source source, const ActiveRoutes::OfSource& routes,
+                          Vec2 value) {
   constexpr float down = 0.5F;
   std::array<std::uint32_t, 4> presses = slot.presses[source];
   const Halves halves = halves_of(value);
@@ -165,9 +170,9 @@ void Router::number_press(Slot& slot, Source source, const Wires::Bundle& bundle
     }
   }
   if (presses == slot.presses[source]) return;
-  for (const Wire& wire : bundle) {
-    const std::uint32_t pending = merging_.drive(wire.action).pending;
-    if (pending != 0 && pending != common_.event) merging_.weigh(wire.action);
+  for (const ActiveRoute& active : routes) {
+    const std::uint32_t pending = merging_.drive(active.action).pending;
+    if (pending != 0 && pending != common_.event) merging_.weigh(active.action);
   }
   slot.presses[source] = presses;
 }
@@ -175,54 +180,55 @@ void Router::number_press(Slot& slot, Source source, const Wires::Bundle& bundle
 // A stick that swings from one side to the other lets go of the one before it pushes the other,
 // whichever binding was written first.
 void Router::release_first(Slot& slot, Source source, Vec2 value, Cause cause) {
-  for (const Wire& wire : wires_.bundle(source)) {
-    RouteState& state = slot.routes[wire.state];
-    if (wire.kind != RouteKind::contact || !state.is_down) continue;
-    const float amount = amount_of(wire, value);
-    if (amount < wire.release_at) contact(slot, wire, state, amount, cause);
+  for (const ActiveRoute& active : active_.of(source)) {
+    RouteState& state = slot.routes[active.state];
+    if (active.kind != RouteKind::gesture || !state.is_down) continue;
+    const float amount = amount_of(active, value);
+    if (amount < active.release_at) press_by_gesture(slot, active, state, amount, cause);
   }
 }
 
-void Router::contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause) {
-  const bool is_down = value >= (state.is_down ? wire.release_at : wire.press_at);
+void Router::press_by_gesture(Slot& slot, const ActiveRoute& active, RouteState& state, float value,
+                              Cause cause) {
+  const bool is_down = value >= (state.is_down ? active.release_at : active.press_at);
   if (is_down == state.is_down) return;
   state.is_down = is_down;
   if (cause == Cause::cut_off) {
-    gestures_.cut_contact(slot, *wire.route, state);
+    gestures_.cut_contact(slot, *active.route, state);
   } else if (!is_down) {
-    gestures_.end_contact(slot, *wire.route, state);
-  } else if (wire.can_press && cause == Cause::operated && !common_.is_muted(wire.action)) {
-    gestures_.begin_contact(slot, *wire.route, state);
+    gestures_.end_contact(slot, *active.route, state);
+  } else if (active.can_press && cause == Cause::operated && !common_.is_muted(active.action)) {
+    gestures_.begin_contact(slot, *active.route, state);
   }
 }
 
 // A detent presses once and lets go at once; what is less than a detent is kept for the next, and
 // turning back takes it back.
-void Router::impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 value) {
-  if (!wire.can_press || common_.is_muted(wire.action)) return;
-  Vec2& turned = slot.shares[wire.state];
+void Router::press_detents(Slot& slot, const ActiveRoute& active, RouteState& state, Vec2 value) {
+  if (!active.can_press || common_.is_muted(active.action)) return;
+  Vec2& turned = slot.shares[active.state];
   int presses = 0;
   for (const auto& [amount, position, forth, back] :
        {std::tuple{value.x, &turned.x, part_right, part_left},
         std::tuple{value.y, &turned.y, part_up, part_down}}) {
     const int detents = turn(*position, amount);
-    if ((wire.open & (detents > 0 ? forth : back)) != 0) presses += std::abs(detents);
+    if ((active.open & (detents > 0 ? forth : back)) != 0) presses += std::abs(detents);
   }
   for (int i = 0; i < presses; ++i) {
-    gestures_.begin_contact(slot, *wire.route, state);
-    gestures_.end_contact(slot, *wire.route, state);
+    gestures_.begin_contact(slot, *active.route, state);
+    gestures_.end_contact(slot, *active.route, state);
   }
 }
 
-void Router::nudge(Slot& slot, const Wire& wire, Vec2 value) {
-  Vec2 amount = contribution_of(wire, value);
+void Router::displace(Slot& slot, const ActiveRoute& active, Vec2 value) {
+  Vec2 amount = contribution_of(active, value);
   if (amount == Vec2{}) return;
-  const bool is_moved = is_displacement(common_.board.kind(wire.action));
-  if (wire.route->has_detents && !is_moved) press_by_detents(slot, wire, value);
-  common_.tally.mark(wire.action);
-  Vec2* sum = &merging_.drive(wire.action).way;
-  if (wire.route->binding != no_index) {
-    const LiveBinding& binding = common_.wiring->binding(wire.route->binding);
+  const bool is_moved = is_displacement(common_.board.kind(active.action));
+  if (active.route->has_detents && !is_moved) press_direction_by_detents(slot, active, value);
+  common_.tally.mark(active.action);
+  Vec2* sum = &merging_.drive(active.action).way;
+  if (active.route->binding != no_index) {
+    const LiveBinding& binding = common_.wiring->binding(active.route->binding);
     if (binding.custom != no_index) {
       amount = binding.shaping.scaled(bending_.custom(binding, amount));
     }
@@ -231,15 +237,15 @@ void Router::nudge(Slot& slot, const Wire& wire, Vec2 value) {
   add(*sum, amount, 1);
 }
 
-void Router::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
-  if (common_.is_muted(wire.action)) return;
-  Vec2& turned = slot.shares[wire.state];
+void Router::press_direction_by_detents(Slot& slot, const ActiveRoute& active, Vec2 value) {
+  if (common_.is_muted(active.action)) return;
+  Vec2& turned = slot.shares[active.state];
   const int right = turn(turned.x, value.x);
   const int up = turn(turned.y, value.y);
-  DirectionPresses& presses = merging_.drive(wire.action).presses;
+  DirectionPresses& presses = merging_.drive(active.action).presses;
   const auto press = [&](Vec2 way, int detents) {
     const auto times = static_cast<std::uint32_t>(std::abs(detents));
-    const Vec2 by = contribution_of(wire, detents < 0 ? Vec2{-way.x, -way.y} : way);
+    const Vec2 by = contribution_of(active, detents < 0 ? Vec2{-way.x, -way.y} : way);
     presses.right += by.x > 0 ? times : 0;
     presses.left += by.x < 0 ? times : 0;
     presses.up += by.y > 0 ? times : 0;
@@ -257,7 +263,7 @@ void Router::press_by_detents(Slot& slot, const Wire& wire, Vec2 value) {
     operate_with_control(slot, with, value);
   for (const std::size_t with : flipped_) {
     for (const Source concerned : common_.wiring->sources_with(with)) {
-      wires_.lay_again(concerned, common_.entered);
+      active_.lay_again(concerned, common_.entered);
     }
   }
   for (const std::size_t with : flipped_) {
@@ -273,7 +279,7 @@ void Router::operate_with_control(Slot& slot, const Route& with, Vec2 value) {
   if (is_down == state.is_down) return;
   state.is_down = is_down;
   const std::size_t number = Wiring::index(with.action);
-  if (wires_.count_with(number, is_down ? 1 : -1)) flipped_.push_back(number);
+  if (active_.count_with(number, is_down ? 1 : -1)) flipped_.push_back(number);
 }
 
 void Router::route_again(Source source) {
@@ -309,9 +315,9 @@ void Router::rest(Slot& slot) {
   gestures_.end_toggles_of(slot);
   // With nothing down, taps wait for the next, and a wheel for the rest of its detent.
   for (const Route& route : common_.wiring->routes()) {
-    const bool goes_on = route.gesture != no_index || route.kind == RouteKind::impulse;
+    const bool goes_on = route.gesture != no_index || route.kind == RouteKind::detent;
     if (goes_on) gestures_.cut_contact(slot, route, slot.routes[route.state]);
-    if (route.kind == RouteKind::nudge) slot.shares[route.state] = {};
+    if (route.kind == RouteKind::displacement) slot.shares[route.state] = {};
   }
 }
 
@@ -319,12 +325,12 @@ void Router::rest(Slot& slot) {
 void Router::release(Slot& slot, const Route& route) {
   if (slot.kind != route.device) return;
   RouteState& state = slot.routes[route.state];
-  if (route.kind == RouteKind::point) {
+  if (route.kind == RouteKind::place) {
     pointers_.release(route);
   } else if (route.binding != no_index) {
     const LiveBinding& binding = common_.wiring->binding(route.binding);
     if (binding.flow != no_index) flows_.release(slot, binding);
-    if (is_live(route.kind)) lean(slot, route.action, route.state, {}, Cause::cut_off);
+    if (is_live(route.kind)) push(slot, route.action, route.state, {}, Cause::cut_off);
   } else {
     gestures_.cut_contact(slot, route, state);
   }

@@ -6,6 +6,7 @@
 
 #include <nextmove/event.hpp>
 
+#include "seat/active_routes.hpp"
 #include "seat/bending.hpp"
 #include "seat/common.hpp"
 #include "seat/flows.hpp"
@@ -14,7 +15,6 @@
 #include "seat/merging.hpp"
 #include "seat/pointers.hpp"
 #include "seat/screen_part.hpp"
-#include "seat/wires.hpp"
 
 namespace nextmove::core {
 
@@ -30,17 +30,17 @@ class Router {
   /// Whether hear_plain is right for a control of this source: it is a key, a button, a trigger or
   /// a stick that only gives its value on, and no gesture is due before.
   bool is_plain(Source source, Time time) const {
-    return wires_.bundle(source).is_plain && time < gestures_.next_due();
+    return active_.of(source).is_plain && time < gestures_.next_due();
   }
   /// The path of most events. Begins the event.
   void hear_plain(Slot& slot, Source source, const Event& event) {
-    const Wires::Bundle& bundle = wires_.bundle(source);
+    const ActiveRoutes::OfSource& routes = active_.of(source);
     common_.begin_event(event.time);
     const Vec2 value = {event.x, event.y};
     note_use(slot, slot.controls[source], event);
     slot.controls[source] = value;
-    if (bundle.is_quick) return lean_quickly(slot, bundle, value);
-    operate(slot, bundle, value, Cause::operated);
+    if (routes.is_quick) return push_quickly(slot, routes, value);
+    operate(slot, routes, value, Cause::operated);
   }
   /// A control has a new value in the event at hand.
   void route(Slot& slot, Source source, Vec2 value, Cause cause);
@@ -66,23 +66,23 @@ class Router {
   /// it held for another key.
   bool hears_while_typing(Source source) const;
   /// The routes that are in force.
-  const Wires& wires() const { return wires_; }
+  const ActiveRoutes& active_routes() const { return active_; }
 
   // After one of these, or several, lay.
   void list(ContextId context);    // before all others of its rank
   void unlist(ContextId context);  // releases what it holds
   /// Releases what only the other schemes hear.
   void hold_to(SchemeId scheme);
-  void set_typing(bool is_typing) { wires_.set_typing(is_typing); }
+  void set_typing(bool is_typing) { active_.set_typing(is_typing); }
   /// The values of devices are others than were heard.
   void take_up_with_controls();
   /// The playbook is another, and the slots are laid out for it. Nothing is held.
   void play_on();
 
-  /// Lays the wires anew. Toggles that nothing could turn off any more go off.
+  /// Lays the routes anew. Toggles that nothing could turn off any more go off.
   void lay();
   /// What the context takes from those below is let go there, where it says so: a gun does not go
-  /// on firing under a dialog. The wires must be laid.
+  /// on firing under a dialog. The routes must be laid.
   void let_go_below(ContextId context);
   /// Contexts have changed under controls that are down: live values move to whoever hears them
   /// now, and buttons only take note of what is down. Look for pointers afterwards.
@@ -105,18 +105,19 @@ class Router {
   void forget(const Slot& slot);
 
  private:
-  void operate(Slot& slot, const Wires::Bundle& bundle, Vec2 value, Cause cause);
-  void operate(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
-  void press(const Wire& wire, RouteState& state, float value, Cause cause);
-  void contact(Slot& slot, const Wire& wire, RouteState& state, float value, Cause cause);
-  void impulse(Slot& slot, const Wire& wire, RouteState& state, Vec2 value);
-  void lean(Slot& slot, ActionId action, std::uint32_t state, Vec2 value, Cause cause);
-  void lean_quickly(Slot& slot, const Wires::Bundle& bundle, Vec2 value);
-  void nudge(Slot& slot, const Wire& wire, Vec2 value);
-  void press_by_detents(Slot& slot, const Wire& wire, Vec2 value);
-  void point(Slot& slot, const Wire& wire, Vec2 value, Cause cause);
+  void operate(Slot& slot, const ActiveRoutes::OfSource& routes, Vec2 value, Cause cause);
+  void operate(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause);
+  void press_button(const ActiveRoute& active, RouteState& state, float value, Cause cause);
+  void press_by_gesture(Slot& slot, const ActiveRoute& active, RouteState& state, float value,
+                        Cause cause);
+  void press_detents(Slot& slot, const ActiveRoute& active, RouteState& state, Vec2 value);
+  void push(Slot& slot, ActionId action, std::uint32_t state, Vec2 value, Cause cause);
+  void push_quickly(Slot& slot, const ActiveRoutes::OfSource& routes, Vec2 value);
+  void displace(Slot& slot, const ActiveRoute& active, Vec2 value);
+  void press_direction_by_detents(Slot& slot, const ActiveRoute& active, Vec2 value);
+  void point(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause);
   void release_first(Slot& slot, Source source, Vec2 value, Cause cause);
-  void number_press(Slot& slot, Source source, const Wires::Bundle& bundle, Vec2 value);
+  void number_press(Slot& slot, Source source, const ActiveRoutes::OfSource& routes, Vec2 value);
   void operate_with_controls(Slot& slot, Source source, Vec2 value);
   void operate_with_control(Slot& slot, const Route& with, Vec2 value);
   void release(Slot& slot, const Route& route);
@@ -129,7 +130,7 @@ class Router {
   Bending bending_;
   Merging merging_;
   Gestures gestures_;
-  Wires wires_;
+  ActiveRoutes active_;
   Pointers pointers_;
   Flows flows_;
   std::vector<std::size_t> flipped_;    // with-controls, in the event at hand

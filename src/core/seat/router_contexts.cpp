@@ -35,16 +35,16 @@ void Router::hold_to(SchemeId scheme) {
 
 void Router::lay() {
   gestures_.end_unbound_toggles();
-  wires_.lay(common_.entered, bit_of(common_.scheme));
+  active_.lay(common_.entered, bit_of(common_.scheme));
 }
 
 bool Router::hears_while_typing(Source source) const {
-  if (wires_.has(source)) return true;
+  if (active_.has(source)) return true;
   const auto withs = common_.wiring->with_routes(source);
   return std::any_of(withs.begin(), withs.end(), [&](const Route& with) {
     const auto concerned = common_.wiring->sources_with(Wiring::index(with.action));
     return std::any_of(concerned.begin(), concerned.end(), [&](Source other) {
-      return Wiring::device_of(other) == DeviceKind::keyboard && wires_.has(other);
+      return Wiring::device_of(other) == DeviceKind::keyboard && active_.has(other);
     });
   });
 }
@@ -56,9 +56,9 @@ void Router::play_on() {
   merging_.forget_all();
   pointers_.play_on();
   bending_.find_custom_functions();
-  const bool was_typing = wires_.is_typing();
-  wires_ = Wires{*common_.wiring};
-  wires_.set_typing(was_typing);
+  const bool was_typing = active_.is_typing();
+  active_ = ActiveRoutes{*common_.wiring};
+  active_.set_typing(was_typing);
   std::stable_sort(common_.entered.begin(), common_.entered.end(), [&](ContextId a, ContextId b) {
     return common_.wiring->rank(a) > common_.wiring->rank(b);
   });
@@ -78,12 +78,12 @@ void Router::let_go_below(ContextId context) {
     const unsigned device = 1U << static_cast<unsigned>(Wiring::device_of(source));
     const bool is_released = (common_.wiring->released(context) & device) != 0;
     const unsigned claimed = claimed_by(context, source);
-    for (const Wire& wire : wires_.bundle(source)) {
-      const bool is_claimed = (wire.route->parts & claimed) != 0;
-      const bool is_button = common_.board.kind(wire.action) == ActionKind::button;
-      if (!is_button || !(is_released || is_claimed) || !is_below(wire.route)) continue;
+    for (const ActiveRoute& active : active_.of(source)) {
+      const bool is_claimed = (active.route->parts & claimed) != 0;
+      const bool is_button = common_.board.kind(active.action) == ActionKind::button;
+      if (!is_button || !(is_released || is_claimed) || !is_below(active.route)) continue;
       for (const auto& slot : common_.slots)
-        gestures_.cut_contact(*slot, *wire.route, slot->routes[wire.state]);
+        gestures_.cut_contact(*slot, *active.route, slot->routes[active.state]);
     }
   }
 }
@@ -93,10 +93,10 @@ unsigned Router::claimed_by(ContextId context, Source source) const {
   unsigned claimed = 0;
   if (!common_.wiring->releases_claims(context)) return claimed;
   const auto [begin, end] = common_.wiring->routes_of(context);
-  for (const Wire& wire : wires_.bundle(source)) {
-    const auto number = static_cast<Wiring::Index>(wire.route - common_.wiring->routes().data());
+  for (const ActiveRoute& active : active_.of(source)) {
+    const auto number = static_cast<Wiring::Index>(active.route - common_.wiring->routes().data());
     const bool is_its = number >= begin && number < end;
-    if (is_its && !wire.route->pass_on) claimed |= wire.open;
+    if (is_its && !active.route->pass_on) claimed |= active.open;
   }
   return claimed;
 }
@@ -110,7 +110,7 @@ void Router::cut_muted() {
       const bool is_button = common_.board.kind(route.action) == ActionKind::button;
       if (!common_.is_muted(route.action)) continue;
       if (is_button) gestures_.cut_contact(*slot, route, slot->routes[route.state]);
-      if (route.kind == RouteKind::nudge) slot->shares[route.state] = {};
+      if (route.kind == RouteKind::displacement) slot->shares[route.state] = {};
     }
   }
 }
@@ -128,9 +128,9 @@ void Router::cut(ActionId action) {
 // ---- places
 
 // The last to point wins, so whatever time moves is moved first.
-void Router::point(Slot& slot, const Wire& wire, Vec2 value, Cause cause) {
-  flows_.move_pointer(wire.action, common_.flow_time());
-  pointers_.point(slot, wire, value, cause);
+void Router::point(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause) {
+  flows_.move_pointer(active.action, common_.flow_time());
+  pointers_.point(slot, active, value, cause);
 }
 
 void Router::look_for_pointers() {

@@ -46,7 +46,7 @@ bool Seat::is_waiting() const {
   return state_->sitting().is_waiting;
 }
 bool Seat::is_typing() const {
-  return state_->router().wires().is_typing();
+  return state_->router().active_routes().is_typing();
 }
 
 bool Seat::is_reserved() const {
@@ -177,7 +177,7 @@ const Labels& Seat::labels() const {
 
 bool Seat::hears_zone(std::size_t zone) const {
   const std::size_t count = playbook().zones().size();
-  if (zone < count) return state_->router().wires().is_heard(core::source_of_zone(zone));
+  if (zone < count) return state_->router().active_routes().is_heard(core::source_of_zone(zone));
   core::complain(ComplaintKind::unknown_id, "Seat::hears_zone",
                  core::no_such_id("zone", zone, count));
   return false;

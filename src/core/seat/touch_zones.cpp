@@ -120,7 +120,7 @@ void TouchZones::land(Slot& slot, Finger& finger) {
 std::uint32_t TouchZones::zone_at(Vec2 place) const {
   for (std::size_t zone = 0; zone < areas_.size(); ++zone) {
     const bool is_there =
-        areas_[zone].contains(place) && router_.wires().is_heard(source_of_zone(zone));
+        areas_[zone].contains(place) && router_.active_routes().is_heard(source_of_zone(zone));
     if (is_there) return static_cast<std::uint32_t>(zone);
   }
   return no_index;

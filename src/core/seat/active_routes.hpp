@@ -10,7 +10,7 @@ namespace nextmove::core {
 
 /// A route of an entered context, with what the contexts above and the with-controls leave open to
 /// it. What most events need of the route stands here once more, close together.
-struct Wire {
+struct ActiveRoute {
   RouteKind kind;
   std::uint8_t open;  // ControlPart bits that it hears
   bool can_press;
@@ -24,21 +24,21 @@ struct Wire {
   const Route* route;
 };
 
-class Wires {
+class ActiveRoutes {
  public:
-  explicit Wires(const Wiring& wiring);
-  // Bundles point into the wires.
-  Wires(const Wires&) = delete;
-  Wires& operator=(const Wires&) = delete;
-  Wires(Wires&&) = default;
-  Wires& operator=(Wires&&) = default;
-  ~Wires() = default;
+  explicit ActiveRoutes(const Wiring& wiring);
+  // OfSource points into the routes.
+  ActiveRoutes(const ActiveRoutes&) = delete;
+  ActiveRoutes& operator=(const ActiveRoutes&) = delete;
+  ActiveRoutes(ActiveRoutes&&) = default;
+  ActiveRoutes& operator=(ActiveRoutes&&) = default;
+  ~ActiveRoutes() = default;
 
-  /// Lays all wires anew for these contexts, the one that hears first in front, and for a seat that
-  /// is held to this scheme.
+  /// Lays all routes anew for these contexts, the one that hears first in front, and for a seat
+  /// that is held to this scheme.
   void lay(std::span<const ContextId> entered, SchemeSet scheme);
 
-  /// While their player types, keys are heard by few; see Route::is_heard_while_typing. The wires
+  /// While their player types, keys are heard by few; see Route::is_heard_while_typing. The routes
   /// must be laid anew afterwards.
   void set_typing(bool is_typing) { is_typing_ = is_typing; }
   bool is_typing() const { return is_typing_; }
@@ -48,38 +48,39 @@ class Wires {
   bool count_with(std::size_t with, int devices);
   void lay_again(Source source, std::span<const ContextId> entered);
 
-  /// The wires of a source.
-  struct Bundle {
-    Wire* first = nullptr;
-    Wire* last = nullptr;            // one behind
+  /// The routes of a source.
+  struct OfSource {
+    ActiveRoute* first = nullptr;
+    ActiveRoute* last = nullptr;     // one behind
     bool has_with_controls = false;  // among the parts of the source
     bool has_rivals = false;       // buttons on parts of it, of which one event can release one and
                                    // press another
     bool numbers_presses = false;  // see Wiring::numbers_presses
     bool is_plain =
         false;  // none of these, and the source is a key, a button, a trigger or a stick
-    bool is_quick = false;  // and all it does is to lean, with its value as a whole
-    const Wire* begin() const { return first; }
-    const Wire* end() const { return last; }
+    bool is_quick = false;  // and all it does is to push, with its value as a whole
+    const ActiveRoute* begin() const { return first; }
+    const ActiveRoute* end() const { return last; }
   };
-  const Bundle& bundle(Source source) const { return bundles_[source]; }
+  const OfSource& of(Source source) const { return by_source_[source]; }
   /// Whether an entered context binds the control.
-  bool has(Source source) const { return bundle(source).begin() != bundle(source).end(); }
+  bool has(Source source) const { return of(source).begin() != of(source).end(); }
   /// Whether somebody hears a press of it.
   bool is_heard(Source source) const;
 
  private:
   struct Winners;
 
-  void lay(Source source, std::span<const ContextId> entered, Wire* first);
-  Wire* lay_wires(Source source, std::span<const ContextId> entered, Wire* out) const;
+  void lay(Source source, std::span<const ContextId> entered, ActiveRoute* first);
+  ActiveRoute* lay_routes(Source source, std::span<const ContextId> entered,
+                          ActiveRoute* out) const;
   bool is_satisfied(std::size_t with_set) const;
   bool plays(const Route& route) const;
   Winners winners(const Route* begin, const Route* end) const;
 
   const Wiring* wiring_;
-  std::vector<Wire> wires_;      // by source, then as entered
-  std::vector<Bundle> bundles_;  // by source
+  std::vector<ActiveRoute> routes_;  // by source, then as entered
+  std::vector<OfSource> by_source_;  // by source
   SchemeSet scheme_ = no_scheme_bit;
   bool is_typing_ = false;
   std::vector<std::uint32_t> down_;  // by with-control: on how many devices it is down

@@ -1,4 +1,4 @@
-#include "seat/wires.hpp"
+#include "seat/active_routes.hpp"
 
 #include <algorithm>
 #include <array>
@@ -9,7 +9,7 @@ namespace {
 
 // What each half of the control comes to. A button follows also what is closed to it.
 std::array<Vec2, 4> weights_of(const Route& route, unsigned open) {
-  const bool is_masked = is_live(route.kind) || route.kind == RouteKind::nudge;
+  const bool is_masked = is_live(route.kind) || route.kind == RouteKind::displacement;
   std::array<Vec2, 4> weights;
   for (std::size_t half = 0; half < 4; ++half) {
     if (is_masked && ((open >> half) & 1U) == 0) continue;
@@ -26,8 +26,8 @@ bool has_plain_value(Source source) {
          (has_single_value(control.form) || control.form == ControlForm::stick);
 }
 
-bool is_quick(const Wire& wire) {
-  return wire.kind == RouteKind::lean && wire.is_linear;
+bool is_quick(const ActiveRoute& active) {
+  return active.kind == RouteKind::value && active.is_linear;
 }
 
 bool are_opposite(Vec2 a, Vec2 b) {
@@ -38,7 +38,7 @@ bool are_opposite(Vec2 a, Vec2 b) {
 
 /// Which set of with-controls each half of a source is left to in one context: of those that are
 /// satisfied, the largest, and of equals the one written first.
-struct Wires::Winners {
+struct ActiveRoutes::Winners {
   std::array<std::uint16_t, 4> sets{};
   std::array<int, 4> sizes = {-1, -1, -1, -1};
 
@@ -52,58 +52,58 @@ struct Wires::Winners {
   }
 };
 
-Wires::Wires(const Wiring& wiring)
+ActiveRoutes::ActiveRoutes(const Wiring& wiring)
     : wiring_(&wiring),
-      wires_(wiring.state_count()),
-      bundles_(wiring.source_count()),
+      routes_(wiring.state_count()),
+      by_source_(wiring.source_count()),
       down_(wiring.with_count()) {
   lay({}, no_scheme_bit);
 }
 
-void Wires::lay(std::span<const ContextId> entered, SchemeSet scheme) {
+void ActiveRoutes::lay(std::span<const ContextId> entered, SchemeSet scheme) {
   scheme_ = scheme;
-  Wire* first = wires_.data();
+  ActiveRoute* first = routes_.data();
   for (Source source = 0; source < wiring_->source_count(); ++source) {
     lay(source, entered, first);
-    first = bundles_[source].last;
+    first = by_source_[source].last;
   }
 }
 
-void Wires::lay_again(Source source, std::span<const ContextId> entered) {
-  lay(source, entered, bundles_[source].first);
+void ActiveRoutes::lay_again(Source source, std::span<const ContextId> entered) {
+  lay(source, entered, by_source_[source].first);
 }
 
-void Wires::lay(Source source, std::span<const ContextId> entered, Wire* first) {
-  Bundle bundle{first, lay_wires(source, entered, first)};
-  bundle.has_with_controls = !wiring_->with_routes(source).empty();
-  bundle.has_rivals = std::any_of(bundle.begin(), bundle.end(), [](const Wire& wire) {
-    return wire.kind == RouteKind::contact && wire.route->parts != part_right;
+void ActiveRoutes::lay(Source source, std::span<const ContextId> entered, ActiveRoute* first) {
+  OfSource routes{first, lay_routes(source, entered, first)};
+  routes.has_with_controls = !wiring_->with_routes(source).empty();
+  routes.has_rivals = std::any_of(routes.begin(), routes.end(), [](const ActiveRoute& active) {
+    return active.kind == RouteKind::gesture && active.route->parts != part_right;
   });
-  bundle.numbers_presses = wiring_->numbers_presses(source);
-  bundle.is_plain = has_plain_value(source) && !bundle.has_with_controls && !bundle.has_rivals &&
-                    !bundle.numbers_presses;
-  bundle.is_quick = bundle.is_plain && std::all_of(bundle.begin(), bundle.end(), is_quick);
-  bundles_[source] = bundle;
+  routes.numbers_presses = wiring_->numbers_presses(source);
+  routes.is_plain = has_plain_value(source) && !routes.has_with_controls && !routes.has_rivals &&
+                    !routes.numbers_presses;
+  routes.is_quick = routes.is_plain && std::all_of(routes.begin(), routes.end(), is_quick);
+  by_source_[source] = routes;
 }
 
-bool Wires::count_with(std::size_t with, int devices) {
+bool ActiveRoutes::count_with(std::size_t with, int devices) {
   const bool was_down = down_[with] != 0;
   down_[with] += static_cast<std::uint32_t>(devices);
   return was_down != (down_[with] != 0);
 }
 
-bool Wires::is_satisfied(std::size_t with_set) const {
+bool ActiveRoutes::is_satisfied(std::size_t with_set) const {
   const auto set = wiring_->with_set(with_set);
   return std::all_of(set.begin(), set.end(), [&](std::uint16_t with) { return down_[with] != 0; });
 }
 
-bool Wires::plays(const Route& route) const {
+bool ActiveRoutes::plays(const Route& route) const {
   const bool is_key = route.device == DeviceKind::keyboard;
   const bool is_text = is_typing_ && is_key && !route.is_heard_while_typing;
   return (route.schemes & scheme_) != 0 && !is_text;
 }
 
-Wires::Winners Wires::winners(const Route* begin, const Route* end) const {
+ActiveRoutes::Winners ActiveRoutes::winners(const Route* begin, const Route* end) const {
   Winners found;
   for (const Route* route = begin; route != end; ++route) {
     if (!plays(*route) || !is_satisfied(route->with_set)) continue;
@@ -119,7 +119,8 @@ Wires::Winners Wires::winners(const Route* begin, const Route* end) const {
 
 // Walks down the entered contexts. What one of them binds it claims, half by half, from those
 // below.
-Wire* Wires::lay_wires(Source source, std::span<const ContextId> entered, Wire* out) const {
+ActiveRoute* ActiveRoutes::lay_routes(Source source, std::span<const ContextId> entered,
+                                      ActiveRoute* out) const {
   const auto add = [&](const Route& route, unsigned open) {
     const std::array<Vec2, 4> weights = weights_of(route, open);
     *out++ = {route.kind,
@@ -156,9 +157,9 @@ Wire* Wires::lay_wires(Source source, std::span<const ContextId> entered, Wire* 
   return out;
 }
 
-bool Wires::is_heard(Source source) const {
-  return std::any_of(bundle(source).begin(), bundle(source).end(),
-                     [](const Wire& wire) { return wire.can_press; });
+bool ActiveRoutes::is_heard(Source source) const {
+  return std::any_of(of(source).begin(), of(source).end(),
+                     [](const ActiveRoute& active) { return active.can_press; });
 }
 
 }  // namespace nextmove::core

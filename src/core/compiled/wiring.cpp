@@ -225,6 +225,7 @@ void Wiring::lay_routes(std::vector<Draft>& drafts) {
   for (const Draft& draft : drafts) {
     ++first_route_[cell(static_cast<ContextId>(draft.context), draft.source) + 1];
     routes_.push_back(draft.route);
+    devices_ |= 1U << static_cast<unsigned>(draft.route.device);
     if (draft.binding->gesture.kind == GestureKind::press) continue;
     routes_.back().gesture = static_cast<Index>(gestures_.size());
     gestures_.push_back(draft.binding->gesture);
@@ -245,7 +246,6 @@ void Wiring::agree_on_dead_zones(std::vector<Draft>& drafts) {
   for (Draft& draft : drafts) draft.dead_zone = widest_of(draft);
 }
 
-// What sits on different kinds of device never meets: each device adds up its own.
 // Its members' states begin with `first_state`.
 LiveBinding Wiring::live_binding(const Draft& draft, Index first_state) {
   const Shaping& shaping = draft.binding->shaping;
@@ -283,6 +283,7 @@ std::vector<Wiring::Member> Wiring::members_of_live_bindings(
   return sorted;
 }
 
+// What sits on different kinds of device never meets: each device adds up its own.
 void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
   for (const Draft& draft : drafts) {
     actions_[index(draft.route.action)].drivers |= 1U << static_cast<unsigned>(draft.route.device);

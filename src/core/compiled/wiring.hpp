@@ -147,7 +147,8 @@ class Wiring {
   std::size_t action_count() const { return actions_.size(); }
   std::size_t context_count() const { return contexts_.size(); }
   std::size_t source_count() const { return source_count_; }
-  std::size_t zone_count() const { return source_count_ - control_count; }
+  /// The kinds of device that have a route, a bit for each DeviceKind.
+  unsigned devices() const { return devices_; }
   std::size_t state_count() const { return routes_.size() + with_routes_.size(); }
   std::size_t gesture_count() const { return gestures_.size(); }
   std::size_t flow_count() const { return flow_count_; }
@@ -204,6 +205,7 @@ class Wiring {
   std::vector<Context> contexts_;
   std::vector<Action> actions_;
   std::size_t source_count_ = 0;
+  unsigned devices_ = 0;
   std::size_t flow_count_ = 0;
 };
 

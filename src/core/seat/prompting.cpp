@@ -44,9 +44,7 @@ void Prompting::note_hands() {
   for (const auto& slot : common_.slots) kinds |= 1U << static_cast<unsigned>(slot->kind);
   constexpr unsigned none_yet = 1U << device_kind_count;
   if (common_.slots.empty()) kinds = none_yet;
-  unsigned bound = none_yet;
-  for (const Route& route : common_.wiring->routes())
-    bound |= 1U << static_cast<unsigned>(route.device);
+  const unsigned bound = common_.wiring->devices() | none_yet;
   const Slot* const held = hand_.slot();
   unsigned hand = 0;
   for (unsigned i = 0; held != nullptr && i < all_hands.size(); ++i) {

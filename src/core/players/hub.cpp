@@ -4,36 +4,16 @@
 #include <cmath>
 #include <utility>
 
-#include <nextmove/draft.hpp>
 #include <nextmove/hub.hpp>
 
 #include "base/shown.hpp"
 #include "compiled/adopt.hpp"
 #include "compiled/naming.hpp"
 #include "players/hub_state.hpp"
+#include "remap/news.hpp"
 #include "seat/capturing.hpp"
 
 namespace nextmove {
-namespace {
-
-// What of a profile does not go with the playbook, for a seat that is held to this scheme.
-std::vector<Diagnostic> news_of(const Profile& profile, const Playbook& playbook, SchemeId scheme) {
-  std::vector<Diagnostic> news = misfits(profile, playbook);
-  if (profile.remaps.empty()) return news;  // what clashes then is the playbook's
-  for (Diagnostic& it : unwanted_clashes(Draft{playbook, profile, scheme})) {
-    news.push_back(std::move(it));
-  }
-  return news;
-}
-
-bool is_told(const std::vector<Diagnostic>& told, const Diagnostic& news) {
-  return std::any_of(told.begin(), told.end(), [&](const Diagnostic& it) {
-    return it.message == news.message && it.place.line == news.place.line && it.file == news.file;
-  });
-}
-
-}  // namespace
-
 Hub::Hub(Playbook playbook) : state_(std::make_unique<core::HubState>(std::move(playbook))) {}
 
 Hub::~Hub() = default;
@@ -134,7 +114,7 @@ void Hub::hold_to(Seat& seat, Scheme scheme) {
 std::vector<Diagnostic> Hub::set_profile(Seat& seat, Profile profile) {
   if (!state_->may_change(seat, "Hub::set_profile")) return {};
   state_->report(ProfileSet{now(), std::string{seat.name()}, profile});
-  std::vector<Diagnostic> told = news_of(profile, playbook(), seat.scheme());
+  std::vector<Diagnostic> told = core::news_of(profile, playbook(), seat.scheme());
   seat.state().set_profile(std::move(profile));
   return told;
 }
@@ -352,10 +332,8 @@ std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
       std::exchange(state_->playbook, core::keep_numbers(state_->playbook, playbook));
   std::vector<Diagnostic> told = core::no_longer_there(before, playbook);
   for (const auto& seat : seats()) {
-    const std::vector<Diagnostic> known = news_of(seat->profile(), before, seat->scheme());
-    for (Diagnostic& it : news_of(seat->profile(), state_->playbook, seat->scheme())) {
-      if (!is_told(known, it) && !is_told(told, it)) told.push_back(std::move(it));
-    }
+    const auto known = core::news_of(seat->profile(), before, seat->scheme());
+    core::add_news(told, core::news_of(seat->profile(), state_->playbook, seat->scheme()), known);
     seat->state().adopt(state_->playbook);
     seat->find_readings();
   }

@@ -287,17 +287,18 @@ void Seating::free(DeviceId id) {
 }
 
 // What both have both keep; what one waits for the other waits for from now on.
+std::vector<DeviceId> Seating::devices_of_one(const Seat& seat, const Seat& other) const {
+  std::vector<DeviceId> ids;
+  for (const DeviceId id : seat.devices()) {
+    if (!has(at(id), &other)) ids.push_back(id);
+  }
+  return ids;
+}
+
 void Seating::swap(Seat& a, Seat& b) {
   if (&a == &b) return;
-  const auto only_of = [&](const Seat& seat, const Seat& other) {
-    std::vector<DeviceId> ids;
-    for (const DeviceId id : seat.devices()) {
-      if (!has(at(id), &other)) ids.push_back(id);
-    }
-    return ids;
-  };
-  const std::vector<DeviceId> of_a = only_of(a, b);
-  const std::vector<DeviceId> of_b = only_of(b, a);
+  const std::vector<DeviceId> of_a = devices_of_one(a, b);
+  const std::vector<DeviceId> of_b = devices_of_one(b, a);
   const auto move = [&](std::span<const DeviceId> ids, Seat& from, NoticeKind kind) {
     for (const DeviceId id : ids) {
       at(id).is_by_rules = false;

@@ -188,6 +188,8 @@ class Seating {
   Capturing* capturing(const Seat& seat);
   const Capturing* capturing(const Seat& seat) const;
   bool is_capturing(const SeatState& seat) const;
+  /// Those of the seat that the other does not have too.
+  std::vector<DeviceId> devices_of_one(const Seat& seat, const Seat& other) const;
   bool hear_captures(const Event& event);
   void time_out_captures(Time until);
   void end_captures(Time time);

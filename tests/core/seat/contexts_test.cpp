@@ -263,13 +263,15 @@ TEST_F(UnderAShop, WhatIsOnlyClaimedIsKeptUnlessReleasesIsTrue) {
 }
 
 TEST_F(UnderAShop, WhatIsHeldAboveStays) {
-  stage.emplace(make(definition({}, {DeviceKind::keyboard})));
+  PlaybookDefinition book = definition({}, {});
+  book.contexts[0].blocks = {DeviceKind::keyboard};
+  stage.emplace(make(book));
   stage->seat().enter("shop");
   stage->press(Control::Space);
   stage->wait(10ms);
   stage->seat().enter("helm");
   stage->wait(10ms);
-  EXPECT_TRUE(read("buy").held);
+  EXPECT_TRUE(read("buy").held) << "what the helm blocks, it blocks for those below";
 }
 
 TEST_F(UnderAShop, AToggleStaysOn) {

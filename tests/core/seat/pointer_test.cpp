@@ -241,6 +241,32 @@ TEST_F(Pointers, ALostFocusLetsGoOfAllAtOnce) {
   EXPECT_TRUE(at.is_present);
 }
 
+// Its place is still where it was before its button pushed on.
+TEST(PointersOfAMouse, ThatAButtonPushedStayThereWhenContextsChange) {
+  using enum Control;
+  testing::Rehearsal stage{
+      make({.actions = {{.name = "aim", .kind = ActionKind::pointer}, {.name = "note"}},
+            .contexts = {
+                {.name = "chart",
+                 .bindings = {{.action = "aim", .control = MousePosition},
+                              {.action = "aim", .right = MouseRight, .rate = 0.5F}}},
+                {.name = "log", .rank = 1, .bindings = {{.action = "note", .control = KeyN}}}}})};
+  stage.seat().enter("chart");
+  const auto aim = [&] {
+    return stage.seat().read(stage.hub().playbook().pointer("aim")).position.x;
+  };
+  stage.move(MousePosition, 0.2F, 0.2F);
+  stage.press(MouseRight);
+  stage.wait(100ms);
+  stage.release(MouseRight);
+  stage.wait(10ms);
+  const float pushed = aim();
+  EXPECT_GT(pushed, 0.21F);
+  stage.seat().enter("log");
+  stage.wait(10ms);
+  EXPECT_EQ(aim(), pushed);
+}
+
 TEST_F(Pointers, AMuteLetsNobodyPush) {
   push(1, 0);
   stage.wait(10ms);

@@ -160,10 +160,12 @@ class SideBySide {
     for (std::size_t i = 0; i < kinds.size(); ++i) plug(i, {});
   }
 
-  /// What they disagree on first; empty where they do not.
+  /// What they disagree on first; empty where they do not, as far as the model can tell.
   std::string play(const Story& story) {
     for (const Line& line : story) {
-      if (std::string problem = play(line); !problem.empty()) return problem;
+      const std::string problem = play(line);
+      if (model_.is_in_doubt()) return {};
+      if (!problem.empty()) return problem;
     }
     return {};
   }

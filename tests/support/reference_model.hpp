@@ -36,6 +36,9 @@ class ReferenceModel {
 
   /// Empty where `reading` is what the action reads as; else what is wrong.
   std::string difference(std::size_t action, const Reading& reading) const;
+  /// Whether so little has decided who drives that the rounding of floats may decide otherwise:
+  /// what comes of the rest then proves nothing.
+  bool is_in_doubt() const { return is_in_doubt_; }
   /// What a pointer is pushed adds up, and rounding with it: it goes on from where it is read.
   void follow(std::size_t action, const Reading& reading);
 
@@ -213,6 +216,7 @@ class ReferenceModel {
   std::vector<std::size_t> entered_;  // who hears first in front
   std::string scheme_;                // empty for none
   bool is_typing_ = false;
+  bool is_in_doubt_ = false;
   std::map<std::string, int> mutes_;
   std::vector<Queued> queue_;
   int pressed_ = 0;  // how many presses there were

@@ -384,13 +384,17 @@ void ReferenceModel::choose_driver(std::size_t a) {
     if (device.id == action.driver) driving = device.sizes[a];
     largest = std::max(largest, device.sizes[a]);
   }
+  const auto beyond = [&](double size, double limit) {
+    is_in_doubt_ = is_in_doubt_ || std::abs(size - limit) < 1e-5;
+    return size > limit;
+  };
   double most = 0;
   DeviceId next = action.driver;
   for (std::size_t i = 0; i < devices_.size(); ++i) {
     const double size = devices_[i].sizes[a];
     if (devices_[i].id == action.driver || size == 0) continue;
-    const bool is_larger = driving == 0 || size > driving + 0.0501;
-    const bool comes_up = before[i] < driving - 0.0501 && size >= largest - 0.0501;
+    const bool is_larger = driving == 0 || beyond(size, driving + 0.0501);
+    const bool comes_up = beyond(driving - 0.0501, before[i]) && !beyond(largest - 0.0501, size);
     if ((!is_larger && !comes_up) || size <= most + 1e-6) continue;
     most = size;
     next = devices_[i].id;

@@ -193,7 +193,13 @@ class LineReader {
     if (problem_.empty()) problem_ = std::move(message);
   }
 
+  // A line that lacks it would do nothing, in silence.
+  void need(const char* key, const char* word) {
+    if (!has(key)) fail(fmt::format("a line with \"{}\" needs \"{}\"", word, key));
+  }
+
   Step event(Time at) {
+    need("device", "control");
     Event event{at, id("device"), Control::none, value("x"), value("y")};
     const std::string name = text("control");
     if (const auto control = find_control(name)) {
@@ -248,8 +254,7 @@ class LineReader {
       files::StepOf<std::decay_t<decltype(fields)>> step;
       step.time = at;
       const auto read_field = [&](const auto& it) {
-        const bool is_lacking = it.key[0] != '\0' && !it.may_lack && !has(it.key);
-        if (is_lacking) fail(fmt::format("a line with \"{}\" needs \"{}\"", first, it.key));
+        if (it.key[0] != '\0' && !it.may_lack) need(it.key, first);
         read(it.key, step.*it.value);
       };
       std::apply([&](const auto&... each) { (read_field(each), ...); }, fields);

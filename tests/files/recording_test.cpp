@@ -177,6 +177,8 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
             "unplug, give, enter, leave, switch_to, mute, unmute, add_seat, rules, join, get_up, "
             "hold_to, profile, capture, stop_capture, reserve, free, swap, part, window, typing");
   EXPECT_EQ(error_of(R"({"t":1,"enter":"helm"})"), "a line with \"enter\" needs \"seat\"");
+  EXPECT_EQ(error_of(R"({"t":1,"control":"KeyW","x":1})"),
+            "a line with \"control\" needs \"device\"");
   EXPECT_EQ(error_of(R"({"t":1,"join":"pad"})"), "a line with \"join\" needs \"with\"");
   EXPECT_EQ(error_of(R"({"t":1,"rules":{"joining":"ajar"}})"),
             "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 namespace nextmove::core {
+
 void Flows::hear(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause) {
   if (slot.shares[active.state] == value) return;
   slot.shares[active.state] = value;

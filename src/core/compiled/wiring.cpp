@@ -1,7 +1,6 @@
 #include "compiled/wiring.hpp"
 
 #include <algorithm>
-#include <map>
 #include <string_view>
 #include <tuple>
 
@@ -74,11 +73,6 @@ void invert(const Shaping& shaping, Route& route) {
 void scale(float factor, Route& route) {
   for (float& weight : route.to_x) weight *= factor;
   for (float& weight : route.to_y) weight *= factor;
-}
-
-// Turns the counts in [1..] into the running starts of a table of ranges.
-void accumulate(std::vector<Wiring::Index>& starts) {
-  for (std::size_t i = 1; i < starts.size(); ++i) starts[i] += starts[i - 1];
 }
 
 }  // namespace
@@ -193,7 +187,7 @@ Wiring::Wiring(const PlaybookDefinition& definition, const ActionNumbers& action
   for (const ActionDefinition& action : definition.actions)
     actions_.push_back({0, 0, action.digital});
   for (const ContextDefinition& context : definition.contexts) {
-    Context compiled{.rank = context.rank};
+    WiredContext compiled{.rank = context.rank};
     for (const DeviceKind kind : context.blocks) {
       compiled.blocked |= 1U << static_cast<unsigned>(kind);
     }
@@ -230,7 +224,7 @@ void Wiring::lay_routes(std::vector<Draft>& drafts) {
     routes_.back().gesture = static_cast<Index>(gestures_.size());
     gestures_.push_back(draft.binding->gesture);
   }
-  accumulate(first_route_);
+  to_running_starts(first_route_);
 }
 
 // Where the controls of a binding differ, the one that rests least calmly decides.
@@ -310,7 +304,7 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
     float& reach = actions_[index(binding.action)].reach;
     reach = std::max(reach, binding.reach());
   }
-  accumulate(first_binding_);
+  to_running_starts(first_binding_);
   for (Route& route : routes_) {
     if (!is_live(route.kind)) route.state = state++;
   }
@@ -318,55 +312,11 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
 
 void Wiring::lay_with_controls(const PlaybookDefinition& definition,
                                const std::vector<Draft>& drafts) {
-  std::map<std::pair<Source, std::uint8_t>, std::uint16_t> numbers;  // in the order of sources
-  const auto control_of = [&](const PlacedControl& placed) {
-    return resolve(placed, definition.zones).value_or(ResolvedControl{});
-  };
-  for (const Draft& draft : drafts) {
-    for (const PlacedControl& placed : draft.binding->with) {
-      const ResolvedControl control = control_of(placed);
-      numbers.emplace(std::pair{control.source, control.part}, std::uint16_t{0});
-    }
-  }
-  first_with_.assign(source_count_ + 1, 0);
-  for (auto& [control, number] : numbers) {
-    number = static_cast<std::uint16_t>(with_routes_.size());
-    Route route;
-    route.parts = control.second;
-    route.action = static_cast<ActionId>(number);
-    route.state = static_cast<Index>(routes_.size() + with_routes_.size());
-    route.press_at = Thresholds{}.press_at;
-    route.release_at = Thresholds{}.release_at;
-    for (std::size_t half = 0; half < 4; ++half) {
-      route.to_x[half] = static_cast<float>((control.second >> half) & 1U);
-    }
-    with_routes_.push_back(route);
-    ++first_with_[control.first + 1];
-  }
-  accumulate(first_with_);
-
-  sources_with_.resize(with_routes_.size());
-  with_sets_.emplace_back();
-  std::map<std::vector<std::uint16_t>, std::uint16_t> sets = {{{}, std::uint16_t{0}}};
-  for (std::size_t i = 0; i < drafts.size(); ++i) {
-    if (drafts[i].binding->with.empty()) continue;
-    std::vector<std::uint16_t> set;
-    for (const PlacedControl& placed : drafts[i].binding->with) {
-      const ResolvedControl control = control_of(placed);
-      set.push_back(numbers.at({control.source, control.part}));
-    }
-    std::sort(set.begin(), set.end());
-    set.erase(std::unique(set.begin(), set.end()), set.end());
-    const auto [found, is_new] = sets.emplace(set, static_cast<std::uint16_t>(with_sets_.size()));
-    if (is_new) with_sets_.push_back(set);
-    routes_[i].with_set = found->second;
-    for (const std::uint16_t with : set) {
-      std::vector<Source>& sources = sources_with_[with];
-      const bool is_listed =
-          std::find(sources.begin(), sources.end(), drafts[i].source) != sources.end();
-      if (!is_listed) sources.push_back(drafts[i].source);
-    }
-  }
+  std::vector<WithUse> uses;
+  uses.reserve(drafts.size());
+  for (const Draft& draft : drafts) uses.push_back({draft.source, draft.binding->with});
+  withs_ = {uses, definition.zones, static_cast<Index>(routes_.size())};
+  for (std::size_t i = 0; i < uses.size(); ++i) routes_[i].with_set = uses[i].set;
 }
 
 }  // namespace nextmove::core

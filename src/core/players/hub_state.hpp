@@ -51,7 +51,7 @@ class HubState {
     const Listeners& listeners = seating.listeners(event.device);
     if (listeners.is_watched && !seating.lets_through(event)) return;
     const Listener* const end = listeners.first + listeners.count;
-    for (const Listener* it = listeners.first; it != end; ++it) it->seat->hear(*it->slot, event);
+    for (const Listener* it = listeners.first; it != end; ++it) it->hearing->hear(*it->slot, event);
   }
 
   [[gnu::noinline]] void work_off_more(const Event& event) {

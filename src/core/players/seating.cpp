@@ -18,7 +18,7 @@ const SchemeDefinition* Seating::scheme_of(const Seat& seat) const {
 Seat& Seating::add_seat(std::string_view name) {
   seats_.push_back(std::make_unique<Seat>(
       std::make_unique<SeatState>(std::string{name}, playbook_, journal_, customs_)));
-  seats_.back()->state().set_screen(window_, {});
+  seats_.back()->state().hearing().set_screen(window_, {});
   seats_.back()->state().prompting().set_words(wording_, keys_);
   deal(journal_.now);
   return *seats_.back();
@@ -81,10 +81,10 @@ void Seating::add_owner(DeviceId id, Seat& seat, Time time) {
   }
   Capturing* const capturing = this->capturing(seat);
   if (capturing != nullptr) capturing->add_device(id, std::exchange(values, {}));
-  Slot& slot = seat.state().add_device(id, place.device.kind, values, time);
+  Slot& slot = seat.state().hearing().add(id, place.device.kind, values, time);
   place.owners.push_back(&seat);
-  place.listeners.push_back({&seat.state(), &slot});
-  seat.state().set_taken(true);
+  place.listeners.push_back({&seat.state().hearing(), &slot});
+  seat.state().sitting().is_taken = true;
   const bool is_pad = place.device.kind == DeviceKind::gamepad;
   if (is_pad && journal_.is_running && rules_.pad_comes_to_hand)
     seat.state().prompting().take_in_hand(id);
@@ -105,7 +105,7 @@ void Seating::remove_owner(DeviceId id, Seat& seat, Time time) {
   if (Capturing* capturing = this->capturing(seat)) capturing->remove_device(id);
   place.listeners.erase(place.listeners.begin() + (found - place.owners.begin()));
   place.owners.erase(found);
-  seat.state().remove_device(id, time);
+  seat.state().hearing().remove(id, time);
   find_family(seat);
   watch(id);
   find_waiting(seat);
@@ -219,7 +219,7 @@ void Seating::sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> ch
     if (std::find(chosen.begin(), chosen.end(), id) == chosen.end()) remove_owner(id, seat, time);
   }
   std::erase_if(lost_, [&](const Lost& lost) { return lost.seat == &seat; });
-  seat.state().set_taken(true);
+  seat.state().sitting().is_taken = true;
   seat.state().hold_to(scheme);
   for (const DeviceId id : chosen) {
     at(id).is_by_rules = false;
@@ -237,7 +237,7 @@ void Seating::stand_up(Seat& seat) {
   }
   std::erase_if(lost_, [&](const Lost& lost) { return lost.seat == &seat; });
   seat.state().hold_to(SchemeId::none);
-  seat.state().set_taken(false);
+  seat.state().sitting().is_taken = false;
   find_waiting(seat);
 }
 
@@ -323,8 +323,8 @@ void Seating::swap(Seat& a, Seat& b) {
   }
   lost_ = std::move(lost);
   const bool was_taken = a.is_taken();
-  a.state().set_taken(b.is_taken());
-  b.state().set_taken(was_taken);
+  a.state().sitting().is_taken = b.is_taken();
+  b.state().sitting().is_taken = was_taken;
   find_waiting(a);
   find_waiting(b);
   lay_screen();

@@ -24,7 +24,7 @@ namespace nextmove::core {
 
 /// A seat that hears a device.
 struct Listener {
-  SeatState* seat;
+  Hearing* hearing;
   Slot* slot;
 };
 
@@ -187,7 +187,7 @@ class Seating {
   // Capturing (seating_captures.cpp)
   Capturing* capturing(const Seat& seat);
   const Capturing* capturing(const Seat& seat) const;
-  bool is_capturing(const SeatState& seat) const;
+  bool is_capturing(const Hearing& hearing) const;
   /// Those of the seat that the other does not have too.
   std::vector<DeviceId> devices_of_one(const Seat& seat, const Seat& other) const;
   bool hear_captures(const Event& event);

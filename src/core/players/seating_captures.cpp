@@ -17,9 +17,10 @@ const Capturing* Seating::capturing(const Seat& seat) const {
   return found == captures_.end() ? nullptr : &found->capturing;
 }
 
-bool Seating::is_capturing(const SeatState& seat) const {
-  return std::any_of(captures_.begin(), captures_.end(),
-                     [&](const auto& active) { return &active.seat->state() == &seat; });
+bool Seating::is_capturing(const Hearing& hearing) const {
+  return std::any_of(captures_.begin(), captures_.end(), [&](const auto& active) {
+    return &active.seat->state().hearing() == &hearing;
+  });
 }
 
 // What its controls say, by source; nothing for a touch screen that nobody has.
@@ -45,8 +46,8 @@ void Seating::begin_capture(Seat& seat, CaptureRequest request) {
     if (at(id).device.kind == DeviceKind::touch) values.resize(source_of(Control::Finger1Position));
     capturing.add_device(id, std::move(values));
   }
-  seat.state().set_capture(capturing.capture());
-  seat.state().pause(journal_.now);
+  seat.state().sitting().capture = capturing.capture();
+  seat.state().hearing().pause(journal_.now);
   seat.state().presses().drop_all();
   captures_.push_back({&seat, std::move(capturing)});
   watch_all();
@@ -63,7 +64,7 @@ bool Seating::hear_captures(const Event& event) {
   const Source source = source_of(event.control);
   const auto is_heard_by_another = [&](const Seat* self) {
     return std::any_of(place.owners.begin(), place.owners.end(), [&](const Seat* owner) {
-      return owner != self && owner->state().router().active_routes().has(source);
+      return owner != self && owner->state().hearing().router().active_routes().has(source);
     });
   };
   bool is_for_others = true;
@@ -76,8 +77,8 @@ bool Seating::hear_captures(const Event& event) {
     is_for_others = false;
   }
   for (const Listener& listener : place.listeners) {
-    const bool is_deaf = is_capturing(*listener.seat);
-    if (is_for_others && !is_deaf) listener.seat->hear(*listener.slot, event);
+    const bool is_deaf = is_capturing(*listener.hearing);
+    if (is_for_others && !is_deaf) listener.hearing->hear(*listener.slot, event);
   }
   end_captures(event.time);
   // Who has nobody at it goes on to whoever may join by it.
@@ -88,7 +89,7 @@ void Seating::update_captures(Time now) {
   time_out_captures(now);
   for (ActiveCapture& active : captures_) {
     active.capturing.update(now);
-    active.seat->state().set_capture(active.capturing.capture());
+    active.seat->state().sitting().capture = active.capturing.capture();
   }
 }
 
@@ -112,14 +113,14 @@ void Seating::end_captures(Time time) {
     if (!captures_[i].capturing.is_over()) continue;
     const ActiveCapture active = std::move(captures_[i]);
     captures_.erase(captures_.begin() + static_cast<std::ptrdiff_t>(i));
-    active.seat->state().set_capture(active.capturing.capture());
+    active.seat->state().sitting().capture = active.capturing.capture();
     for (const auto& [device, source] : active.capturing.held()) {
       at(device).swallowed.push_back(source);
     }
     for (const DeviceId id : active.seat->devices()) {
       std::vector<Vec2> values = active.capturing.values(id);
       for (const Source source : at(id).swallowed) values[source] = {};
-      active.seat->state().hear_again(id, values, time);
+      active.seat->state().hearing().hear_again(id, values, time);
     }
   }
   if (captures_.size() != count) watch_all();

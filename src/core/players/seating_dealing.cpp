@@ -10,7 +10,7 @@ void Seating::set_rules(const SeatingRules& rules) {
   const bool joins_the_screen = rules_.splits_screen && !rules.splits_screen;
   rules_ = rules;
   if (joins_the_screen) {
-    for (const auto& seat : seats_) seat->state().set_screen(window_, {});
+    for (const auto& seat : seats_) seat->state().hearing().set_screen(window_, {});
   }
   for (const DeviceId id : plugged()) watch(id);
   deal(journal_.now);
@@ -78,7 +78,7 @@ void Seating::set_typing(Seat& seat, bool is_typing) {
   if (seat.is_typing() == is_typing) return;
   for (const DeviceId id : seat.devices()) {
     if (at(id).device.kind != DeviceKind::keyboard) continue;
-    for (Seat* owner : at(id).owners) owner->state().release_device(id, journal_.now);
+    for (Seat* owner : at(id).owners) owner->state().hearing().release(id, journal_.now);
   }
   seat.state().set_typing(is_typing);
   typing_ += is_typing ? 1 : -1;
@@ -89,25 +89,26 @@ bool Seating::is_text(const Event& event) const {
   const auto& owners = at(event.device).owners;
   const auto types = [](const Seat* owner) { return owner->is_typing(); };
   const auto hears = [&](const Seat* owner) {
-    return types(owner) && owner->state().router().hears_while_typing(source_of(event.control));
+    return types(owner) && owner->state().hearing().router().active_routes().hears_while_typing(
+                               source_of(event.control));
   };
   return std::any_of(owners.begin(), owners.end(), types) &&
          std::none_of(owners.begin(), owners.end(), hears);
 }
 
 void Seating::reserve(Seat& seat, bool is_reserved) {
-  seat.state().set_reserved(is_reserved);
+  seat.state().sitting().is_reserved = is_reserved;
   deal(journal_.now);
 }
 
 void Seating::set_window(Vec2 size) {
   window_ = size;
-  for (const auto& seat : seats_) seat->state().set_screen(window_, seat->part());
+  for (const auto& seat : seats_) seat->state().hearing().set_screen(window_, seat->part());
   lay_screen();
 }
 
 void Seating::set_part(Seat& seat, Area part) {
-  seat.state().set_screen(window_, part);
+  seat.state().hearing().set_screen(window_, part);
 }
 
 void Seating::lay_screen() {
@@ -118,7 +119,7 @@ void Seating::lay_screen() {
   const std::vector<Area> parts = screen_parts(static_cast<std::size_t>(players), window_);
   auto part = parts.begin();
   for (const auto& seat : seats_) {
-    seat->state().set_screen(window_, plays(*seat) ? *part++ : Area{});
+    seat->state().hearing().set_screen(window_, plays(*seat) ? *part++ : Area{});
   }
 }
 

@@ -135,7 +135,7 @@ void Seating::release_all(Time time) {
   }
   for (ActiveCapture& active : captures_) active.capturing.release_all();
   watch_all();
-  for (const auto& seat : seats_) seat->state().release_all(time);
+  for (const auto& seat : seats_) seat->state().hearing().release_all(time);
 }
 
 // A seat waits while it lacks what its scheme needs; one that is held to none, when it has nothing
@@ -151,7 +151,7 @@ void Seating::find_waiting(Seat& seat) {
   const bool lacks = scheme == nullptr
                          ? seat.devices().empty()
                          : !std::all_of(scheme->needs.begin(), scheme->needs.end(), has_kind);
-  seat.state().set_waiting(has_lost && lacks);
+  seat.state().sitting().is_waiting = has_lost && lacks;
 }
 
 Seat* Seating::longest_waiting() const {
@@ -184,7 +184,7 @@ void Seating::take_up(const Event& event) {
     if (has(place, active.seat)) active.capturing.take_up(event);
   }
   for (const Listener& listener : place.listeners) {
-    if (!is_capturing(*listener.seat)) listener.seat->take_up(*listener.slot, event);
+    if (!is_capturing(*listener.hearing)) listener.hearing->take_up(*listener.slot, event);
   }
   end_captures(event.time);
   if (place.owners.empty()) place.values[source_of(event.control)] = {event.x, event.y};

@@ -56,7 +56,7 @@ ActiveRoutes::ActiveRoutes(const Wiring& wiring)
     : wiring_(&wiring),
       routes_(wiring.state_count()),
       by_source_(wiring.source_count()),
-      down_(wiring.with_count()) {
+      down_(wiring.withs().count()) {
   lay({}, no_scheme_bit);
 }
 
@@ -75,7 +75,7 @@ void ActiveRoutes::lay_again(Source source, std::span<const ContextId> entered) 
 
 void ActiveRoutes::lay(Source source, std::span<const ContextId> entered, ActiveRoute* first) {
   OfSource routes{first, lay_routes(source, entered, first)};
-  routes.has_with_controls = !wiring_->with_routes(source).empty();
+  routes.has_with_controls = !wiring_->withs().routes_of(source).empty();
   routes.has_rivals = std::any_of(routes.begin(), routes.end(), [](const ActiveRoute& active) {
     return active.kind == RouteKind::gesture && active.route->parts != part_right;
   });
@@ -93,7 +93,7 @@ bool ActiveRoutes::count_with(std::size_t with, int devices) {
 }
 
 bool ActiveRoutes::is_satisfied(std::size_t with_set) const {
-  const auto set = wiring_->with_set(with_set);
+  const auto set = wiring_->withs().set(with_set);
   return std::all_of(set.begin(), set.end(), [&](std::uint16_t with) { return down_[with] != 0; });
 }
 
@@ -107,7 +107,7 @@ ActiveRoutes::Winners ActiveRoutes::winners(const Route* begin, const Route* end
   Winners found;
   for (const Route* route = begin; route != end; ++route) {
     if (!plays(*route) || !is_satisfied(route->with_set)) continue;
-    const int size = static_cast<int>(wiring_->with_set(route->with_set).size());
+    const int size = static_cast<int>(wiring_->withs().set(route->with_set).size());
     for (unsigned half = 0; half < 4; ++half) {
       if (((route->parts >> half) & 1U) == 0 || size <= found.sizes[half]) continue;
       found.sizes[half] = size;
@@ -152,7 +152,7 @@ ActiveRoute* ActiveRoutes::lay_routes(Source source, std::span<const ContextId> 
       if (!route->pass_on) claimed |= heard;
     }
     open &= ~claimed;
-    if ((wiring_->blocked(context) & device) != 0) open = 0;
+    if ((wiring_->context(context).blocked & device) != 0) open = 0;
   }
   return out;
 }
@@ -160,6 +160,17 @@ ActiveRoute* ActiveRoutes::lay_routes(Source source, std::span<const ContextId> 
 bool ActiveRoutes::is_heard(Source source) const {
   return std::any_of(of(source).begin(), of(source).end(),
                      [](const ActiveRoute& active) { return active.can_press; });
+}
+
+bool ActiveRoutes::hears_while_typing(Source source) const {
+  if (has(source)) return true;
+  const auto withs = wiring_->withs().routes_of(source);
+  return std::any_of(withs.begin(), withs.end(), [&](const Route& with) {
+    const auto concerned = wiring_->withs().sources_of(Wiring::index(with.action));
+    return std::any_of(concerned.begin(), concerned.end(), [&](Source other) {
+      return Wiring::device_of(other) == DeviceKind::keyboard && has(other);
+    });
+  });
 }
 
 }  // namespace nextmove::core

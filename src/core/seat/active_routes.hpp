@@ -67,6 +67,9 @@ class ActiveRoutes {
   bool has(Source source) const { return of(source).begin() != of(source).end(); }
   /// Whether somebody hears a press of it.
   bool is_heard(Source source) const;
+  /// Whether a key of this source is no text: an action hears it while its player types, or needs
+  /// it held for another key.
+  bool hears_while_typing(Source source) const;
 
  private:
   struct Winners;

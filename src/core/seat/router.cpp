@@ -71,7 +71,7 @@ Router::Router(Common& common, Customs& customs, const ScreenPart& part)
 // Without branches on what the player does; see Tally.
 inline void Router::press_button(const ActiveRoute& active, RouteState& state, float value,
                                  Cause cause) {
-  const bool is_down = value >= std::array{active.press_at, active.release_at}[state.is_down];
+  const bool is_down = is_pushed(value, state.is_down, active.press_at, active.release_at);
   if (is_down == state.is_down) return;
   const bool is_heard = active.can_press & (cause == Cause::operated) &
                         (common_.tally.heard(active.action).mutes == 0);
@@ -190,7 +190,7 @@ void Router::release_first(Slot& slot, Source source, Vec2 value, Cause cause) {
 
 void Router::press_by_gesture(Slot& slot, const ActiveRoute& active, RouteState& state, float value,
                               Cause cause) {
-  const bool is_down = value >= (state.is_down ? active.release_at : active.press_at);
+  const bool is_down = is_pushed(value, state.is_down, active.press_at, active.release_at);
   if (is_down == state.is_down) return;
   state.is_down = is_down;
   if (cause == Cause::cut_off) {
@@ -259,15 +259,15 @@ void Router::press_direction_by_detents(Slot& slot, const ActiveRoute& active, V
 // live values move at once, and buttons take note of what is down.
 [[gnu::noinline]] void Router::operate_with_controls(Slot& slot, Source source, Vec2 value) {
   flipped_.clear();
-  for (const Route& with : common_.wiring->with_routes(source))
+  for (const Route& with : common_.wiring->withs().routes_of(source))
     operate_with_control(slot, with, value);
   for (const std::size_t with : flipped_) {
-    for (const Source concerned : common_.wiring->sources_with(with)) {
+    for (const Source concerned : common_.wiring->withs().sources_of(with)) {
       active_.lay_again(concerned, common_.entered);
     }
   }
   for (const std::size_t with : flipped_) {
-    for (const Source concerned : common_.wiring->sources_with(with)) route_again(concerned);
+    for (const Source concerned : common_.wiring->withs().sources_of(with)) route_again(concerned);
   }
   flows_.settle_rewired();
 }
@@ -275,7 +275,7 @@ void Router::press_direction_by_detents(Slot& slot, const ActiveRoute& active, V
 void Router::operate_with_control(Slot& slot, const Route& with, Vec2 value) {
   RouteState& state = slot.routes[with.state];
   const float amount = mapped(with.to_x, halves_of(value));
-  const bool is_down = amount >= (state.is_down ? with.release_at : with.press_at);
+  const bool is_down = is_pushed(amount, state.is_down, with.press_at, with.release_at);
   if (is_down == state.is_down) return;
   state.is_down = is_down;
   const std::size_t number = Wiring::index(with.action);
@@ -343,7 +343,7 @@ void Router::take_up_with_controls() {
   flipped_.clear();
   for (const auto& slot : common_.slots) {
     for (Source source = 0; source < control_count; ++source) {
-      for (const Route& with : common_.wiring->with_routes(source)) {
+      for (const Route& with : common_.wiring->withs().routes_of(source)) {
         operate_with_control(*slot, with, slot->controls[source]);
       }
     }
@@ -355,10 +355,16 @@ void Router::take_up_with_controls() {
 void Router::make_room() {
   merging_.list_drivers();
   common_.entered.reserve(common_.wiring->context_count());
-  flipped_.reserve(common_.wiring->with_count());
+  flipped_.reserve(common_.wiring->withs().count());
   places_to_hear_.reserve(control_count);
   gestures_.make_room();
   flows_.make_room();
+}
+
+void Router::go_on_without() {
+  make_room();
+  hear_places();
+  look_for_pointers();
 }
 
 void Router::forget(const Slot& slot) {

@@ -62,9 +62,6 @@ class Router {
 
   // ---- who hears it
 
-  /// Whether a key of this source is no text: an action hears it while its player types, or needs
-  /// it held for another key.
-  bool hears_while_typing(Source source) const;
   /// The routes that are in force.
   const ActiveRoutes& active_routes() const { return active_; }
 
@@ -89,8 +86,6 @@ class Router {
   void route_again(Time time);
   /// Others may hear now what pushed them; then a place that is known counts.
   void look_for_pointers();
-  /// Points by whatever has a place.
-  void hear_places();
 
   // ---- its parts
 
@@ -101,8 +96,10 @@ class Router {
 
   /// Devices have come or gone, or the playbook is another: nothing grows while events come in.
   void make_room();
-  /// The device goes, and is at rest.
+  /// The device is about to go, and is at rest.
   void forget(const Slot& slot);
+  /// It has gone. What another device points at is there again, before anybody pushes on.
+  void go_on_without();
 
  private:
   void operate(Slot& slot, const ActiveRoutes::OfSource& routes, Vec2 value, Cause cause);
@@ -123,6 +120,7 @@ class Router {
   void release(Slot& slot, const Route& route);
   void route_again(Source source);
   void hear_later(Source source);
+  void hear_places();
   void fall_back(ActionId action);
   unsigned claimed_by(ContextId context, Source source) const;
 

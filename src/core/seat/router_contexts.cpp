@@ -6,10 +6,10 @@
 namespace nextmove::core {
 
 void Router::list(ContextId context) {
-  const int rank = common_.wiring->rank(context);
+  const int rank = common_.wiring->context(context).rank;
   const auto below =
       std::find_if(common_.entered.begin(), common_.entered.end(),
-                   [&](ContextId other) { return common_.wiring->rank(other) <= rank; });
+                   [&](ContextId other) { return common_.wiring->context(other).rank <= rank; });
   common_.entered.insert(below, context);
 }
 
@@ -38,17 +38,6 @@ void Router::lay() {
   active_.lay(common_.entered, bit_of(common_.scheme));
 }
 
-bool Router::hears_while_typing(Source source) const {
-  if (active_.has(source)) return true;
-  const auto withs = common_.wiring->with_routes(source);
-  return std::any_of(withs.begin(), withs.end(), [&](const Route& with) {
-    const auto concerned = common_.wiring->sources_with(Wiring::index(with.action));
-    return std::any_of(concerned.begin(), concerned.end(), [&](Source other) {
-      return Wiring::device_of(other) == DeviceKind::keyboard && active_.has(other);
-    });
-  });
-}
-
 // Of the contexts that are entered some may rank otherwise now.
 void Router::play_on() {
   gestures_.forget_all();
@@ -60,7 +49,7 @@ void Router::play_on() {
   active_ = ActiveRoutes{*common_.wiring};
   active_.set_typing(was_typing);
   std::stable_sort(common_.entered.begin(), common_.entered.end(), [&](ContextId a, ContextId b) {
-    return common_.wiring->rank(a) > common_.wiring->rank(b);
+    return common_.wiring->context(a).rank > common_.wiring->context(b).rank;
   });
   make_room();
 }
@@ -76,7 +65,7 @@ void Router::let_go_below(ContextId context) {
   };
   for (Source source = 0; source < common_.wiring->source_count(); ++source) {
     const unsigned device = 1U << static_cast<unsigned>(Wiring::device_of(source));
-    const bool is_released = (common_.wiring->released(context) & device) != 0;
+    const bool is_released = (common_.wiring->context(context).released & device) != 0;
     const unsigned claimed = claimed_by(context, source);
     for (const ActiveRoute& active : active_.of(source)) {
       const bool is_claimed = (active.route->parts & claimed) != 0;
@@ -91,7 +80,7 @@ void Router::let_go_below(ContextId context) {
 // The parts of a control that the context lets go of because it claims them.
 unsigned Router::claimed_by(ContextId context, Source source) const {
   unsigned claimed = 0;
-  if (!common_.wiring->releases_claims(context)) return claimed;
+  if (!common_.wiring->context(context).releases_claims) return claimed;
   const auto [begin, end] = common_.wiring->routes_of(context);
   for (const ActiveRoute& active : active_.of(source)) {
     const auto number = static_cast<Wiring::Index>(active.route - common_.wiring->routes().data());

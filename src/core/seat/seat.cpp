@@ -36,7 +36,7 @@ const Profile& Seat::profile() const {
 }
 
 const Capture& Seat::capture() const {
-  return state_->capture();
+  return state_->sitting().capture;
 }
 
 bool Seat::is_taken() const {
@@ -46,14 +46,14 @@ bool Seat::is_waiting() const {
   return state_->sitting().is_waiting;
 }
 bool Seat::is_typing() const {
-  return state_->router().active_routes().is_typing();
+  return state_->hearing().router().active_routes().is_typing();
 }
 
 bool Seat::is_reserved() const {
   return state_->sitting().is_reserved;
 }
 Area Seat::part() const {
-  return state_->part();
+  return state_->hearing().part();
 }
 
 std::span<const ActionId> Seat::changes() const {
@@ -177,7 +177,8 @@ const Labels& Seat::labels() const {
 
 bool Seat::hears_zone(std::size_t zone) const {
   const std::size_t count = playbook().zones().size();
-  if (zone < count) return state_->router().active_routes().is_heard(core::source_of_zone(zone));
+  if (zone < count)
+    return state_->hearing().router().active_routes().is_heard(core::source_of_zone(zone));
   core::complain(ComplaintKind::unknown_id, "Seat::hears_zone",
                  core::no_such_id("zone", zone, count));
   return false;

@@ -81,6 +81,15 @@ struct Shaping {
 inline constexpr float stick_dead_zone = 0.15F;
 inline constexpr float trigger_dead_zone = 0.05F;
 
+// What a binding may ask for. What a player tunes stays within it as well.
+inline constexpr float most_dead_zone = 0.95F;  ///< inner and outer together
+inline constexpr float most_scale = 10;
+inline constexpr float most_scale_of_rates = 10'000;  ///< of an action that takes a rate
+inline constexpr float most_rate = 1'000'000;
+inline constexpr Duration longest_smoothing = std::chrono::seconds{10};
+inline constexpr Duration longest_gesture = std::chrono::seconds{60};  ///< and repetition
+inline constexpr Duration shortest_repetition = std::chrono::milliseconds{5};
+
 enum class GestureKind : std::uint8_t { press, hold, tap, taps, toggle, repeat };
 
 /// What must be done with a control to count as a press. Times are measured between the stamps of

@@ -1,7 +1,9 @@
+#include <cmath>
 #include <initializer_list>
 #include <nlohmann/json.hpp>
 #include <string_view>
 
+#include <nextmove/binding.hpp>
 #include <nextmove/control.hpp>
 #include <nextmove/playbook_schema.hpp>
 
@@ -21,6 +23,11 @@ Json reference(std::string_view name) {
 
 Json number(double least, double most) {
   return {{"type", "number"}, {"minimum", least}, {"maximum", most}};
+}
+
+// A float as JSON would not be written as the 0.95 that is meant.
+Json dead_zone_schema() {
+  return number(0, std::round(most_dead_zone * 100) / 100.0);
 }
 
 Json one_of(std::initializer_list<std::string_view> names) {
@@ -99,18 +106,20 @@ Json binding_schema() {
       {"within", described(duration, "The longest time between two of several taps.")},
       {"toggle", described({{"type", "boolean"}}, "Down with one press, up with the next.")},
       {"repeat", described(times, "Presses again after the first time, then at the second.")},
-      {"dead_zone", described(number(0, 0.95), "Below this length the value is 0.")},
-      {"axial_dead_zone", described(number(0, 0.95), "The same for each axis by itself.")},
-      {"outer_dead_zone", described(number(0, 0.95), "This far before the end it is full.")},
+      {"dead_zone", described(dead_zone_schema(), "Below this length the value is 0.")},
+      {"axial_dead_zone", described(dead_zone_schema(), "The same for each axis by itself.")},
+      {"outer_dead_zone", described(dead_zone_schema(), "This far before the end it is full.")},
       {"curve", described(curve_schema(), "A power, or points from x = 0 to x = 1.")},
       {"custom", described({{"type", "string"}}, "A shaping function that the game provides.")},
       {"smoothing", described(duration, "Time constant of smoothing.")},
-      {"scale", described({{"type", "number"}, {"exclusiveMinimum", 0}, {"maximum", 10000}},
+      {"scale", described({{"type", "number"},
+                           {"exclusiveMinimum", 0},
+                           {"maximum", static_cast<int>(most_scale_of_rates)}},
                           "A factor, at the end.")},
       {"invert", described({{"enum", {true, false, "x", "y"}}}, "Which axes are turned round.")},
       {"rate",
        described(
-           {{"type", "number"}, {"exclusiveMinimum", 0}, {"maximum", 1000000}},
+           {{"type", "number"}, {"exclusiveMinimum", 0}, {"maximum", static_cast<int>(most_rate)}},
            "How much a second at full push, where a stick or a key drives a motion, a turn or a "
            "pointer; of a pointer in shorter sides of the part of the window.")},
       {"press_at", described(above_zero, "A button is pressed from this value on ...")},

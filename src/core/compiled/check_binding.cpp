@@ -262,10 +262,11 @@ void BindingChecker::check_gesture() {
   }
   check_thresholds(thresholds);
   const bool has_time = gesture.kind != GestureKind::press && gesture.kind != GestureKind::toggle;
-  if (has_time && !(gesture.time > 0s && gesture.time <= 60s)) {
+  if (has_time && !(gesture.time > 0s && gesture.time <= longest_gesture)) {
     report_(gesture.place, "the time of a gesture must be above 0 and at most 60s");
   }
-  if (gesture.kind == GestureKind::repeat && !(gesture.every >= 5ms && gesture.every <= 60s)) {
+  if (gesture.kind == GestureKind::repeat &&
+      !(gesture.every >= shortest_repetition && gesture.every <= longest_gesture)) {
     report_(gesture.place, "a repetition comes every 5ms to 60s");
   }
   if (gesture.kind == GestureKind::taps && !(gesture.count >= 2 && gesture.count <= 10)) {
@@ -289,13 +290,12 @@ void BindingChecker::check_shaping() {
     return;
   }
   const bool has_rate = takes_rate(action_->kind);
-  const float most_scale = has_rate ? 10'000 : 10;
-  if (!(shaping.scale > 0 && shaping.scale <= most_scale)) {
-    report_(shaping.place, std::string{"scale must be above 0 and at most "} +
-                               (has_rate ? "10000" : "10") +
+  const float most = has_rate ? most_scale_of_rates : most_scale;
+  if (!(shaping.scale > 0 && shaping.scale <= most)) {
+    report_(shaping.place, "scale must be above 0 and at most " + shown(most) +
                                "; to turn a direction round, use invert");
   }
-  if (!(shaping.smoothing >= 0s && shaping.smoothing <= 10s)) {
+  if (!(shaping.smoothing >= 0s && shaping.smoothing <= longest_smoothing)) {
     report_(shaping.place, "smoothing must lie between 0 and 10s");
   }
   if (has_one_value(action_->kind) && shaping.invert_y && !shaping.invert_x) {
@@ -318,19 +318,21 @@ void BindingChecker::check_shaping_of_displacement() {
 }
 
 void BindingChecker::check_curve() {
-  constexpr float most = 0.95F;
+  const std::string limit = shown(most_dead_zone);
+  const auto lies = [](float zone) { return zone >= 0 && zone <= most_dead_zone; };
   const Shaping& shaping = binding_->shaping;
   const float inner = shaping.dead_zone.value_or(0);
   const float outer = shaping.outer_dead_zone;
-  if (!(inner >= 0 && inner <= most)) {
-    report_(shaping.place, "dead_zone must lie between 0 and 0.95");
-  } else if (!(shaping.axial_dead_zone >= 0 && shaping.axial_dead_zone <= most)) {
-    report_(shaping.place, "axial_dead_zone must lie between 0 and 0.95");
-  } else if (!(outer >= 0 && outer <= most)) {
-    report_(shaping.place, "outer_dead_zone must lie between 0 and 0.95");
-  } else if (!(inner + outer <= most)) {
-    report_(shaping.place,
-            "dead_zone and outer_dead_zone leave nothing between them; together they may be 0.95");
+  if (!lies(inner)) {
+    report_(shaping.place, "dead_zone must lie between 0 and " + limit);
+  } else if (!lies(shaping.axial_dead_zone)) {
+    report_(shaping.place, "axial_dead_zone must lie between 0 and " + limit);
+  } else if (!lies(outer)) {
+    report_(shaping.place, "outer_dead_zone must lie between 0 and " + limit);
+  } else if (!(inner + outer <= most_dead_zone)) {
+    report_(
+        shaping.place,
+        "dead_zone and outer_dead_zone leave nothing between them; together they may be " + limit);
   }
   if (!(shaping.curve.power >= 0.1F && shaping.curve.power <= 10)) {
     report_(shaping.place, "the power of a curve must lie between 0.1 and 10");
@@ -343,7 +345,6 @@ void BindingChecker::check_curve() {
 }
 
 void BindingChecker::check_rate() {
-  constexpr float most = 1'000'000;
   const float rate = binding_->rate;
   const Place place = uses_.empty() ? binding_->place : uses_.front().place();
   const std::string_view unit =
@@ -351,7 +352,7 @@ void BindingChecker::check_rate() {
   if (!takes_rate(action_->kind)) {
     if (rate == 0) return;
     report_(place, "rate is for motions, turns and pointers; scale is for the rest");
-  } else if (has_live_control() && !(rate > 0 && rate <= most)) {
+  } else if (has_live_control() && !(rate > 0 && rate <= most_rate)) {
     report_(place, "the " + std::string{to_string(action_->kind)} + " " + quoted(action_->name) +
                        " needs rate = " + std::string{unit} +
                        " a second at full push (above 0, at most 1000000) from a stick "

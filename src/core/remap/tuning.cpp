@@ -15,10 +15,6 @@ namespace {
 
 using namespace std::chrono_literals;
 
-constexpr float most_dead = 0.95F;
-constexpr Duration longest = 60s;
-constexpr Duration shortest_repeat = 5ms;
-
 struct Factor {
   std::string_view name;
   std::optional<float> Tuning::*field;
@@ -28,8 +24,8 @@ struct Factor {
 
 constexpr std::array<Factor, 7> ranges = {{
     {"sensitivity", &Tuning::sensitivity, 0.05F, 20},
-    {"dead_zone", &Tuning::dead_zone, 0, most_dead},
-    {"outer_dead_zone", &Tuning::outer_dead_zone, 0, most_dead},
+    {"dead_zone", &Tuning::dead_zone, 0, most_dead_zone},
+    {"outer_dead_zone", &Tuning::outer_dead_zone, 0, most_dead_zone},
     {"hold_time", &Tuning::hold_time, 0.1F, 10},
     {"tap_time", &Tuning::tap_time, 0.1F, 10},
     {"repeat_delay", &Tuning::repeat_delay, 0.1F, 10},
@@ -86,7 +82,7 @@ Duration times(Duration time, std::optional<float> factor, Duration least) {
   if (!factor) return time;
   const auto scaled = std::chrono::duration_cast<Duration>(
       std::chrono::duration<double, Duration::period>(time) * static_cast<double>(*factor));
-  return std::clamp(scaled, least, longest);
+  return std::clamp(scaled, least, longest_gesture);
 }
 
 void tune_gesture(const Wishes& wishes, Gesture& gesture) {
@@ -107,7 +103,7 @@ void tune_gesture(const Wishes& wishes, Gesture& gesture) {
       gesture.time = times(gesture.time, wishes.find(&Tuning::repeat_delay), least);
       std::optional<float> every = wishes.find(&Tuning::repeat_rate);
       if (every) every = 1 / *every;
-      gesture.every = times(gesture.every, every, shortest_repeat);
+      gesture.every = times(gesture.every, every, shortest_repetition);
       break;
     }
     default: break;
@@ -127,9 +123,9 @@ bool stands_upright(const PlacedControl& control) {
 
 void tune_shaping(const Wishes& wishes, const BindingDefinition& binding, ActionKind kind,
                   Shaping& shaping) {
-  const float most_scale = takes_rate(kind) ? 10'000 : 10;
+  const float most = takes_rate(kind) ? most_scale_of_rates : most_scale;
   const float factor = wishes.find(&Tuning::sensitivity).value_or(1);
-  shaping.scale = std::min(shaping.scale * factor, most_scale);
+  shaping.scale = std::min(shaping.scale * factor, most);
   const auto invert_x = wishes.find(&Tuning::invert_x);
   const auto invert_y = wishes.find(&Tuning::invert_y);
   const bool is_upright = has_one_value(kind) && stands_upright(binding.control);
@@ -142,7 +138,7 @@ void tune_shaping(const Wishes& wishes, const BindingDefinition& binding, Action
   if (dead_zone) shaping.dead_zone = dead_zone;
   if (outer) shaping.outer_dead_zone = *outer;
   shaping.outer_dead_zone =
-      std::min(shaping.outer_dead_zone, most_dead - shaping.dead_zone.value_or(0));
+      std::min(shaping.outer_dead_zone, most_dead_zone - shaping.dead_zone.value_or(0));
 }
 
 std::string range_of(const Factor& factor) {
@@ -198,8 +194,8 @@ std::vector<std::string> problems_of(const Tuning& tuning, const Playbook& playb
     if (value && !(*value >= factor.least && *value <= factor.most))
       problems.push_back(range_of(factor));
   }
-  if (!(tuning.dead_zone.value_or(0) + tuning.outer_dead_zone.value_or(0) <= most_dead)) {
-    problems.emplace_back("dead_zone and outer_dead_zone together may be 0.95");
+  if (!(tuning.dead_zone.value_or(0) + tuning.outer_dead_zone.value_or(0) <= most_dead_zone)) {
+    problems.push_back("dead_zone and outer_dead_zone together may be " + shown(most_dead_zone));
   }
   return problems;
 }

@@ -14,6 +14,8 @@
 
 namespace nextmove {
 
+class Seat;
+
 /// What a seat is asked for. A button takes a key, a button, a trigger, one half of a stick or the
 /// wheel one way; a direction takes the same; a whole vector takes a stick, a whole axis an axis of
 /// one or a trigger, a whole motion a stick, the wheel or the mouse. An action that takes
@@ -29,7 +31,14 @@ struct CaptureRequest {
   friend bool operator==(const CaptureRequest&, const CaptureRequest&) = default;
 };
 
-enum class CaptureState : std::uint8_t { idle, waiting, captured, cancelled, timed_out };
+enum class CaptureState : std::uint8_t {
+  idle,
+  waiting,  ///< for the player to press
+  captured,
+  cancelled,
+  timed_out,
+  queued,  ///< another seat captures on a shared device; this one's time begins after that
+};
 
 /// "idle", "waiting" and so on.
 std::string_view to_string(CaptureState state);
@@ -42,6 +51,7 @@ struct Capture {
   Duration left{};                            ///< until it times out; 0 where it never does
   DraftRefusal refusal = DraftRefusal::none;  ///< why the last press did not count
   Combination refused{};                      ///< what it was
+  const Seat* behind = nullptr;  ///< queued: whose turn it is. As long as the hub lives
   /// A device on which somebody else pressed: it is not this seat's, or the press belongs to
   /// another who shares it. DeviceId::none while nobody has.
   DeviceId somebody_elses = DeviceId::none;

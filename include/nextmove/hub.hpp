@@ -12,9 +12,9 @@
 #include <nextmove/event.hpp>
 #include <nextmove/family.hpp>
 #include <nextmove/labels.hpp>
+#include <nextmove/notice.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/seat.hpp>
-#include <nextmove/seating.hpp>
 #include <nextmove/step.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/wording.hpp>
@@ -64,8 +64,8 @@ class Hub {
 
   /// Seats a player under a scheme, as a join press does, but whether joining is open or not: with
   /// `device`, or where that is none with what is free, and with whatever else the scheme needs.
-  /// In `seat`, moving who sits there; or, where that is nullptr, in the first that is neither
-  /// taken nor reserved, or a new one named "seat 3" or so. Refused, nothing changes.
+  /// In `seat`, moving who sits there; or, where that is nullptr, in the first that is empty, or a
+  /// new one named "seat 3" or so. Refused, nothing changes.
   JoinAnswer join(SchemeId scheme, DeviceId device = DeviceId::none, Seat* seat = nullptr);
   JoinAnswer join(Scheme scheme, DeviceId device = DeviceId::none, Seat* seat = nullptr);
 
@@ -75,12 +75,14 @@ class Hub {
   JoinAnswer can_join(Scheme scheme, DeviceId device = DeviceId::none,
                       const Seat* seat = nullptr) const;
 
-  /// The player gets up: the seat's devices are free, what they held is released, and the seat is
-  /// held to no scheme. Its contexts and mutes stay as they are.
+  /// The player gets up, and what is theirs goes with them: the seat's devices are free, what they
+  /// held is released, a capture ends, the profile is empty, and the seat is held to no scheme. Its
+  /// contexts and mutes are the game's and stay as they are. Nothing where nobody plays.
   void leave(Seat& seat);
 
   /// Holds the seat to a scheme, or with SchemeId::none to none. A device that it shares with
-  /// others who could then not be told apart from it is taken from it.
+  /// others who could then not be told apart from it is taken from it. Who lacks what the scheme
+  /// needs waits for it; who is held to none, and has nothing and waits for nothing, has left.
   void hold_to(Seat& seat, SchemeId scheme);
   void hold_to(Seat& seat, Scheme scheme);
 
@@ -108,15 +110,18 @@ class Hub {
   /// player who leaves types no more.
   void set_typing(Seat& seat, bool is_typing = true);
 
-  /// No join press seats anybody here: for a player that is no person.
+  /// The seat is for a player that is no person: nobody joins there, no rule deals it anything, and
+  /// give and swap complain of it. Where somebody plays of their own accord, it is a doubt and does
+  /// nothing; a device that is there by the rules goes elsewhere.
   void reserve(Seat& seat, bool is_reserved = true);
 
   // ---- devices
 
   /// Takes a device in. One that a seat has lost goes back there: the one with the same serial
-  /// number; where there is none, one of the same model (kind, numbers and name), of several the
-  /// one at the same port, else the one that was lost first. A new one goes where the rules say.
-  /// Returns its id.
+  /// number; where there is none, one of the same model (kind, numbers and name) at the same port,
+  /// else one of the same model. Where that may be several, which none tells apart, there is a
+  /// doubt (see doubts). One by which nobody joins, a mouse mostly, comes along to who lacks one.
+  /// A new one goes where the rules say. Returns its id.
   DeviceId plug(const Device& device, Time now);
 
   /// The device is gone: at `now`, everything it holds is released. Its seat keeps its place. One
@@ -124,13 +129,15 @@ class Hub {
   void unplug(DeviceId device, Time now);
 
   /// The device is the seat's from now on, and what it holds elsewhere is released. Seats keep it
-  /// beside this one where all of them are held to schemes that share it.
+  /// beside this one where all of them are held to schemes that share it; others who cannot play
+  /// without it wait. It also says whose a doubtful device is.
   void give(DeviceId device, Seat& seat);
 
-  /// Nobody has the device from now on.
+  /// Nobody has the device from now on, until the game gives it or somebody joins with it.
   void free(DeviceId device);
 
-  /// The two seats exchange their devices and schemes.
+  /// Who plays at the two seats change places, with their devices, schemes, profiles and what they
+  /// wait for; captures end. One of the seats may be empty.
   void swap(Seat& a, Seat& b);
 
   /// The devices in the order of plugging. One that was unplugged leaves the list in the next
@@ -139,6 +146,13 @@ class Hub {
 
   /// Those that no seat has.
   std::vector<DeviceId> free_devices() const;
+
+  /// How a device stands; free where it is not plugged in.
+  DeviceStanding standing(DeviceId device) const;
+
+  /// The devices that may be one of several that were lost. A game shows what each player presses
+  /// to have theirs; give says it in another way.
+  std::vector<Doubt> doubts() const;
 
   /// Whose a device is: one seat, or several who share it. Valid until the next change.
   std::span<Seat* const> owners(DeviceId device) const;

@@ -22,6 +22,7 @@
 #include <nextmove/labels.hpp>
 #include <nextmove/mute.hpp>
 #include <nextmove/nearest.hpp>
+#include <nextmove/notice.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
 #include <nextmove/prompt.hpp>
@@ -33,7 +34,6 @@
 #include <nextmove/rollover.hpp>
 #include <nextmove/scheme.hpp>
 #include <nextmove/seat.hpp>
-#include <nextmove/seating.hpp>
 #include <nextmove/seating_rules.hpp>
 #include <nextmove/seatings.hpp>
 #include <nextmove/step.hpp>

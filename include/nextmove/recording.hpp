@@ -33,7 +33,7 @@ struct RecordedSeat {
 
 /// Counts the changes to the rules of meaning (docs/meaning.md) after which the same events may
 /// give other readings.
-inline constexpr int version_of_rules = 2;
+inline constexpr int version_of_rules = 3;
 
 /// What stands at the head of a recording: the hub as it was at the start.
 struct RecordingHeader {

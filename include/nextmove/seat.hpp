@@ -19,6 +19,7 @@
 #include <nextmove/prompt.hpp>
 #include <nextmove/reading.hpp>
 #include <nextmove/scheme.hpp>
+#include <nextmove/standing.hpp>
 #include <nextmove/time.hpp>
 
 namespace nextmove {
@@ -38,10 +39,14 @@ class Seat {
   std::span<const DeviceId> devices() const;
   /// Whether somebody plays here: from joining, or the first device, until Hub::leave.
   bool is_taken() const;
-  /// Whether it has lost a device without which it cannot be played: of those that its scheme
-  /// needs; or, held to none, the last it had.
+  /// Whether somebody plays here who lacks what their scheme needs; or, held to none, has lost the
+  /// last device they had.
   bool is_waiting() const;
-  /// Whether join presses pass it over; see Hub::reserve.
+  /// What they lack. Valid until the next update or change.
+  std::span<const Wait> waits() const;
+  /// How the seat stands: in one word what is_taken, is_waiting and is_reserved tell.
+  SeatStanding standing() const;
+  /// Whether no person sits down here; see Hub::reserve.
   bool is_reserved() const;
   /// Whether its player types into a text field; see Hub::set_typing.
   bool is_typing() const;

@@ -6,6 +6,8 @@
 #include <optional>
 #include <string_view>
 
+#include <nextmove/time.hpp>
+
 namespace nextmove {
 
 /// Where a device goes that nobody has.
@@ -28,6 +30,8 @@ std::string_view to_string(Joining joining);
 std::optional<FreeDevices> find_free_devices(std::string_view name);
 std::optional<Joining> find_joining(std::string_view name);
 
+inline constexpr Duration longest_take_over = std::chrono::seconds{60};
+
 /// The rules of the table. Plain data; the defaults are those of a game for one player.
 struct SeatingRules {
   FreeDevices free_devices = FreeDevices::to_first_seat;
@@ -37,6 +41,13 @@ struct SeatingRules {
   bool splits_screen = false;    ///< each player gets a part of the window; see screen_parts
   /// A gamepad that is plugged in while the game runs is at once the device in hand.
   bool pad_comes_to_hand = true;
+  /// A device that may be one of several that were lost serves nobody until somebody says whose it
+  /// is; see Doubt. Without this, it goes to whoever lost theirs first.
+  bool asks_whose = true;
+  /// While joining is open, a join press on a free device makes a new player. Where somebody waits
+  /// who could use it, a tap does so, and holding it for this long gives it to them instead. At 0 a
+  /// press gives it to them at once. At most longest_take_over.
+  Duration take_over_after = std::chrono::seconds{1};
 
   friend bool operator==(const SeatingRules&, const SeatingRules&) = default;
 };

@@ -145,12 +145,17 @@ class LineReader {
     if (line.has("pad_comes_to_hand")) {
       rules.pad_comes_to_hand = line.truth("pad_comes_to_hand");
     }
-    const bool is_sound =
-        free_devices && joining && rules.most_players != 0 && line.problem().empty();
+    // Recordings of before were made without them.
+    rules.asks_whose = line.has("asks_whose") && line.truth("asks_whose");
+    rules.take_over_after =
+        line.has("take_over_after") ? line.time("take_over_after") : Duration::zero();
+    const bool is_sound = free_devices && joining && rules.most_players != 0 &&
+                          rules.take_over_after <= longest_take_over && line.problem().empty();
     if (is_sound) return rules;
     fail(
         "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
-        "open), first_pad, most_players (1 or more) and splits_screen");
+        "open), first_pad, most_players (1 or more) and splits_screen; take_over_after is at most "
+        "60 seconds");
     return {};
   }
 

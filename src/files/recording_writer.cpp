@@ -74,9 +74,10 @@ std::string json(const Profile& profile) {
 }
 std::string json(const SeatingRules& rules) {
   return fmt::format(
-      R"({{"free_devices":"{}","first_pad":{},"joining":"{}","most_players":{},"splits_screen":{},"pad_comes_to_hand":{}}})",
+      R"({{"free_devices":"{}","first_pad":{},"joining":"{}","most_players":{},"splits_screen":{},"pad_comes_to_hand":{},"asks_whose":{},"take_over_after":{}}})",
       to_string(rules.free_devices), rules.first_pad, to_string(rules.joining), rules.most_players,
-      rules.splits_screen, rules.pad_comes_to_hand);
+      rules.splits_screen, rules.pad_comes_to_hand, rules.asks_whose,
+      to_seconds(rules.take_over_after));
 }
 
 // A key and its value.

@@ -150,7 +150,7 @@ TEST(Play, PlaysWhatADamagedRecordingStillHolds) {
 TEST(Play, TellsOfContextsThatThePlaybookLacks) {
   const TemporaryFile other{
       "other.jsonl",
-      R"({"format":"nextmove-recording","version":1,"meaning":2,"seats":[{"name":"a","contexts":["galley"]}]})"
+      R"({"format":"nextmove-recording","version":1,"meaning":3,"seats":[{"name":"a","contexts":["galley"]}]})"
       "\n"};
   const Finished done = next_move({"play", playbook, other.path()});
   EXPECT_EQ(done.exit_code, 1);
@@ -162,7 +162,7 @@ TEST(Play, TellsOfContextsThatThePlaybookLacks) {
 TEST(Play, TellsWhatWasDownAlreadyAndSoIsNoPress) {
   const TemporaryFile held{
       "held.jsonl",
-      R"({"format":"nextmove-recording","version":1,"meaning":2,"devices":[{"id":1,"kind":"gamepad","name":"pad","seats":["a"]}],"seats":[{"name":"a","contexts":["helm"]}]})"
+      R"({"format":"nextmove-recording","version":1,"meaning":3,"devices":[{"id":1,"kind":"gamepad","name":"pad","seats":["a"]}],"seats":[{"name":"a","contexts":["helm"]}]})"
       "\n"
       R"({"t":0.1,"device":1,"control":"PadLeftStick","x":0.5,"y":0,"taken_up":true})"
       "\n"
@@ -180,7 +180,7 @@ TEST(Play, TellsWhatWasDownAlreadyAndSoIsNoPress) {
 TEST(Play, LetsNoRecordedNameReachTheTerminalUnfiltered) {
   const TemporaryFile evil{
       "evil.jsonl",
-      R"({"format":"nextmove-recording","version":1,"meaning":2,"seats":[{"name":"\u001b[31m","contexts":["helm"]}]})"
+      R"({"format":"nextmove-recording","version":1,"meaning":3,"seats":[{"name":"\u001b[31m","contexts":["helm"]}]})"
       "\n"
       R"({"t":1,"seat":"\u001b[31m","enter":"chart"})"
       "\n"
@@ -197,8 +197,9 @@ TEST(Play, TellsWhoSitsDownLosesADeviceAndGetsItBack) {
   const auto has = [&](std::string_view line) {
     EXPECT_NE(output.find(line), std::string::npos) << line << "\n" << output;
   };
-  has("    0.800  port tug                      joins under \"pad\" with gamepad 1\n");
-  has("    1.500  starboard tug                 joins under \"desk\" with keyboard 1, mouse 1\n");
+  has("    0.800  port tug                      joins under \"Gamepad\" with gamepad 1\n");
+  has("    1.500  starboard tug                 joins under \"Keyboard and mouse\" with keyboard "
+      "1, mouse 1\n");
   has("    4.420  port tug                      has lost gamepad 1\n");
   has("    5.620  port tug                      has gamepad 1 again\n");
   const std::string json =

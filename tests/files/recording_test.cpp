@@ -19,7 +19,9 @@ Recording every_kind_of_step() {
                            .joining = Joining::open,
                            .most_players = 2,
                            .splits_screen = true,
-                           .pad_comes_to_hand = false};
+                           .pad_comes_to_hand = false,
+                           .asks_whose = false,
+                           .take_over_after = 1500ms};
   return {{"Harbour \"N\"",
            {1280, 800},
            Duration{400ms},
@@ -81,7 +83,7 @@ std::string errors_of(const Result<Recording>& result) {
 }
 
 constexpr std::string_view head =
-    R"({"format":"nextmove-recording","version":1,"meaning":2,"title":"","devices":[],"seats":[]})";
+    R"({"format":"nextmove-recording","version":1,"meaning":3,"title":"","devices":[],"seats":[]})";
 
 std::string with_head(std::string_view lines) {
   return std::string{head} + '\n' + std::string{lines};
@@ -125,7 +127,7 @@ TEST(Recordings, ThatWereMadeUnderOtherRulesSaySo) {
   ASSERT_EQ(result.diagnostics.size(), 1U);
   EXPECT_EQ(result.diagnostics[0].severity, Severity::warning);
   EXPECT_EQ(result.diagnostics[0].message,
-            "this recording was made under version 1 of the rules, and is played under version 2; "
+            "this recording was made under version 1 of the rules, and is played under version 3; "
             "some readings may differ (docs/meaning.md)");
 }
 
@@ -182,7 +184,8 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
   EXPECT_EQ(error_of(R"({"t":1,"join":"pad"})"), "a line with \"join\" needs \"with\"");
   EXPECT_EQ(error_of(R"({"t":1,"rules":{"joining":"ajar"}})"),
             "rules must have free_devices (to_first_seat, dealt or kept), joining (off, closed or "
-            "open), first_pad, most_players (1 or more) and splits_screen");
+            "open), first_pad, most_players (1 or more) and splits_screen; take_over_after is at "
+            "most 60 seconds");
   EXPECT_EQ(error_of(R"({"t":1,"part":[0,0,2,1],"seat":"port tug"})"),
             "part must be left, top, width and height in shares of the window, like [0.5, 0, 0.5, "
             "1]");

@@ -71,6 +71,9 @@ struct Hands {
 };
 
 TEST_F(FivePlayers, EveryEventReachesItsSeatWhileFourPadsComeAndGo) {
+  SeatingRules rules = hub.rules();
+  rules.asks_whose = false;
+  hub.set_rules(rules);
   std::mt19937 random = chance();
   const auto below = [&](std::size_t n) { return random() % n; };
 
@@ -142,6 +145,48 @@ TEST_F(FivePlayers, EveryEventReachesItsSeatWhileFourPadsComeAndGo) {
   const auto count = [&](NoticeKind kind) { return std::count(told.begin(), told.end(), kind); };
   EXPECT_EQ(count(NoticeKind::regained), changes);
   EXPECT_EQ(count(NoticeKind::lost), changes + static_cast<std::ptrdiff_t>(lost.size()));
+}
+
+TEST_F(FivePlayers, APressSaysWhoseEqualPadsAreThatComeBackInTheOtherOrder) {
+  std::array<std::optional<VirtualPad>, 4> pads;
+  for (auto& pad : pads) {
+    pad.emplace();
+    settle();
+    pad->button(SDL_CONTROLLER_BUTTON_START, true);
+    settle();
+    pad->button(SDL_CONTROLLER_BUTTON_START, false);
+    pad->axis(SDL_CONTROLLER_AXIS_LEFTX, 32767);
+    settle();
+  }
+  ASSERT_EQ(hub.seats().size(), 4U);
+  for (auto& pad : pads) pad.reset();
+  settle();
+  for (std::size_t i = 0; i < 4; ++i) {
+    EXPECT_TRUE(seat(i).is_waiting());
+    EXPECT_EQ(seat(i).read(steer).value, Vec2{});
+  }
+  // In the hands of the last player is what is plugged in first, and its stick is held already.
+  for (std::size_t i = 4; i-- > 0;) {
+    pads[i].emplace();
+    pads[i]->axis(SDL_CONTROLLER_AXIS_LEFTX, i % 2 == 0 ? 32767 : -32767);
+    settle();
+  }
+  EXPECT_EQ(hub.doubts().size(), 4U);
+  const std::array buttons = {SDL_CONTROLLER_BUTTON_A, SDL_CONTROLLER_BUTTON_B,
+                              SDL_CONTROLLER_BUTTON_X, SDL_CONTROLLER_BUTTON_Y};
+  for (std::size_t left = 4; left > 1; --left) {
+    const std::size_t player = left - 1;  // the last of those who wait
+    pads[player]->button(buttons[player], true);
+    settle();
+    EXPECT_EQ(hub.doubts().size(), left > 2 ? left - 1 : 0);
+    EXPECT_FALSE(seat(player).read(horn).held) << "the press does nothing else";
+    pads[player]->button(buttons[player], false);
+  }
+  for (std::size_t i = 0; i < 4; ++i) {
+    EXPECT_EQ(seat(i).standing(), SeatStanding::playing);
+    EXPECT_EQ(seat(i).read(steer).value, (Vec2{i % 2 == 0 ? 1.0F : -1.0F, 0})) << "seat " << i;
+  }
+  EXPECT_EQ(hub.seats().size(), 4U);
 }
 
 TEST_F(FivePlayers, EachPadIsToldTheNumberOfItsSeat) {

@@ -34,15 +34,15 @@ Seat& Hub::add_seat(std::string_view name) {
   }
   if (!state_->is_open(call) && !seats().empty()) return *seats().front();
   state_->report(SeatAdded{now(), std::string{name}});
-  return state_->seating.add_seat(name);
+  return state_->table.add_seat(name);
 }
 
 std::span<const std::unique_ptr<Seat>> Hub::seats() const {
-  return state_->seating.seats();
+  return state_->table.seats();
 }
 
 Seat* Hub::find_seat(std::string_view name) const {
-  return state_->seating.find_seat(name);
+  return state_->table.find_seat(name);
 }
 
 void Hub::set_rules(const SeatingRules& rules) {
@@ -52,12 +52,18 @@ void Hub::set_rules(const SeatingRules& rules) {
     return core::complain(ComplaintKind::wrong_value, call,
                           "most_players = 0 is a table at which nobody may sit; at least 1");
   }
+  const Duration hold = rules.take_over_after;
+  if (hold < Duration::zero() || hold > longest_take_over) {
+    return core::complain(ComplaintKind::wrong_value, call,
+                          "take_over_after = " + std::to_string(hold.count()) +
+                              " us; it is 0, which takes over at once, to 60 s");
+  }
   state_->report(RulesSet{now(), rules});
-  state_->seating.set_rules(rules);
+  state_->table.set_rules(rules);
 }
 
 const SeatingRules& Hub::rules() const {
-  return state_->seating.rules();
+  return state_->table.rules();
 }
 
 JoinAnswer Hub::join(SchemeId scheme, DeviceId device, Seat* seat) {
@@ -67,7 +73,7 @@ JoinAnswer Hub::join(SchemeId scheme, DeviceId device, Seat* seat) {
   if (!may) return {nullptr, Refusal::no_scheme};
   const std::string name{seat != nullptr ? seat->name() : ""};
   state_->report(Joined{now(), playbook().scheme(scheme).name, device, name});
-  return state_->seating.join(scheme, device, seat);
+  return state_->table.join(scheme, device, seat);
 }
 
 JoinAnswer Hub::join(Scheme scheme, DeviceId device, Seat* seat) {
@@ -81,7 +87,7 @@ JoinAnswer Hub::can_join(SchemeId scheme, DeviceId device, const Seat* seat) con
   if (!is_ours || core::find(playbook(), scheme, call) == SchemeId::none) {
     return {nullptr, Refusal::no_scheme};
   }
-  return state_->seating.can_join(scheme, device, seat);
+  return state_->table.can_join(scheme, device, seat);
 }
 
 JoinAnswer Hub::can_join(Scheme scheme, DeviceId device, const Seat* seat) const {
@@ -93,7 +99,7 @@ JoinAnswer Hub::can_join(Scheme scheme, DeviceId device, const Seat* seat) const
 void Hub::leave(Seat& seat) {
   if (!state_->may_change(seat, "Hub::leave")) return;
   state_->report(GotUp{now(), std::string{seat.name()}});
-  state_->seating.leave(seat);
+  state_->table.leave(seat);
 }
 
 void Hub::hold_to(Seat& seat, SchemeId scheme) {
@@ -103,7 +109,7 @@ void Hub::hold_to(Seat& seat, SchemeId scheme) {
   if (!is_free && core::find(playbook(), scheme, call) == SchemeId::none) return;
   const std::string name = is_free ? "" : playbook().scheme(scheme).name;
   state_->report(HeldTo{now(), std::string{seat.name()}, name});
-  state_->seating.hold_to(seat, scheme);
+  state_->table.hold_to(seat, scheme);
 }
 
 void Hub::hold_to(Seat& seat, Scheme scheme) {
@@ -138,68 +144,76 @@ void Hub::capture(Seat& seat, const CaptureRequest& request) {
   }
   state_->report(CaptureBegun{now(), std::string{seat.name()}, action.name, request.part,
                               request.device, request.time_out, request.cancel});
-  state_->seating.begin_capture(seat, request);
+  state_->captures.begin(seat, request, now());
 }
 
 void Hub::stop_capture(Seat& seat) {
   if (!state_->may_change(seat, "Hub::stop_capture")) return;
   state_->report(CaptureStopped{now(), std::string{seat.name()}});
-  state_->seating.stop_capture(seat);
+  state_->captures.stop(seat, now());
 }
 
 void Hub::set_typing(Seat& seat, bool is_typing) {
   if (!state_->may_change(seat, "Hub::set_typing")) return;
   state_->report(TypingSet{now(), std::string{seat.name()}, is_typing});
-  state_->seating.set_typing(seat, is_typing);
+  state_->typing.set(seat, is_typing, now());
 }
 
 void Hub::reserve(Seat& seat, bool is_reserved) {
-  if (!state_->may_change(seat, "Hub::reserve")) return;
+  constexpr std::string_view call = "Hub::reserve";
+  if (!state_->may_change(seat, call)) return;
+  if (is_reserved && !state_->table.can_reserve(seat)) {
+    return core::doubt(ComplaintKind::wrong_moment, call,
+                       "somebody plays at the seat " + core::quoted(seat.name()) +
+                           "; Hub::leave lets them get up first");
+  }
   state_->report(Reserved{now(), std::string{seat.name()}, is_reserved});
-  state_->seating.reserve(seat, is_reserved);
+  state_->table.reserve(seat, is_reserved);
 }
 
 // ---- devices
 
 DeviceId Hub::plug(const Device& device, Time now) {
   if (!state_->is_open("Hub::plug")) return DeviceId::none;
-  state_->report(Plugged{now, static_cast<DeviceId>(state_->seating.device_count()), device});
-  return state_->seating.plug(device, now);
+  state_->report(Plugged{now, static_cast<DeviceId>(state_->devices.count()), device});
+  return state_->table.plug(device, now);
 }
 
 void Hub::unplug(DeviceId device, Time now) {
   constexpr std::string_view call = "Hub::unplug";
   if (!state_->is_known(device, call)) return;
-  if (!state_->seating.is_plugged(device) || !state_->is_open(call)) return;
+  if (!state_->devices.is_plugged(device) || !state_->is_open(call)) return;
   state_->report(Unplugged{now, device});
-  state_->seating.begin_unplugging(device);
+  state_->table.begin_unplugging(device);
   state_->queue.push({now, device, core::unplugging});
 }
 
 void Hub::give(DeviceId device, Seat& seat) {
   constexpr std::string_view call = "Hub::give";
   if (!state_->may_change(seat, call) || !state_->is_plugged(device, call)) return;
+  if (!state_->is_for_persons(seat, call)) return;
   state_->report(Given{now(), device, std::string{seat.name()}});
-  state_->seating.give(device, seat);
+  state_->table.give(device, seat);
 }
 
 void Hub::free(DeviceId device) {
   constexpr std::string_view call = "Hub::free";
   if (!state_->is_open(call) || !state_->is_plugged(device, call)) return;
   state_->report(Freed{now(), device});
-  state_->seating.free(device);
+  state_->table.free(device);
 }
 
 void Hub::swap(Seat& a, Seat& b) {
   constexpr std::string_view call = "Hub::swap";
   if (!state_->may_change(a, call) || !state_->is_ours(b, call)) return;
+  if (!state_->is_for_persons(a, call) || !state_->is_for_persons(b, call)) return;
   state_->report(Swapped{now(), std::string{a.name()}, std::string{b.name()}});
-  state_->seating.swap(a, b);
+  state_->table.swap(a, b);
 }
 
 std::vector<PluggedDevice> Hub::devices() const {
   std::vector<PluggedDevice> list;
-  for (const DeviceId id : state_->seating.plugged()) {
+  for (const DeviceId id : state_->devices.plugged()) {
     PluggedDevice recorded{id, *find_device(id), {}};
     for (const Seat* seat : owners(id)) recorded.seats.emplace_back(seat->name());
     list.push_back(std::move(recorded));
@@ -208,25 +222,39 @@ std::vector<PluggedDevice> Hub::devices() const {
 }
 
 std::vector<DeviceId> Hub::free_devices() const {
-  std::vector<DeviceId> ids = state_->seating.plugged();
+  std::vector<DeviceId> ids = state_->devices.plugged();
   std::erase_if(ids, [&](DeviceId id) { return !owners(id).empty(); });
   return ids;
 }
 
+DeviceStanding Hub::standing(DeviceId device) const {
+  if (!state_->devices.is_plugged(device)) return DeviceStanding::free;
+  const core::KnownDevice& known = state_->devices.at(device);
+  if (!known.may_be.empty()) return DeviceStanding::doubtful;
+  if (known.owners.empty()) return DeviceStanding::free;
+  return known.owners.size() == 1 ? DeviceStanding::owned : DeviceStanding::shared;
+}
+
+std::vector<Doubt> Hub::doubts() const {
+  return state_->table.doubts();
+}
+
 std::span<Seat* const> Hub::owners(DeviceId device) const {
-  return state_->seating.owners(device);
+  if (!state_->devices.knows(device)) return {};
+  return state_->devices.at(device).owners;
 }
 
 std::vector<DeviceId> Hub::lost_devices(const Seat& seat) const {
-  return state_->seating.lost_devices(seat);
+  return state_->table.lost_devices(seat);
 }
 
 const Device* Hub::find_device(DeviceId device) const {
-  return device == DeviceId::none ? nullptr : state_->seating.device(device);
+  const bool is_known = device != DeviceId::none && state_->devices.knows(device);
+  return is_known ? &state_->devices.at(device).device : nullptr;
 }
 
 int Hub::number(DeviceId device) const {
-  return state_->seating.number(device);
+  return state_->devices.knows(device) ? state_->devices.at(device).number : 0;
 }
 
 std::string Hub::label(DeviceId device) const {
@@ -234,7 +262,7 @@ std::string Hub::label(DeviceId device) const {
 }
 
 std::span<const Notice> Hub::notices() const {
-  return state_->seating.notices();
+  return state_->notices.published();
 }
 
 // ---- events
@@ -262,11 +290,11 @@ void Hub::update(Time now) {
   const std::span<const Event> due = state.queue.read_until(now);
   for (const Event& event : due) state.work_off(event);
   state.queue.drop(due.size());
-  state.seating.update_captures(now);
+  state.table.update(now);
   state.phase = core::Phase::readings;
   for (const auto& seat : seats()) seat->state().update(now);
-  state.seating.note_hands();
-  state.seating.publish_notices();
+  state.lettering.note_hands(seats(), state.notices, now);
+  state.notices.publish();
   state.phase = core::Phase::handlers;
   const std::uint32_t update = state.journal.updates;
   for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().handlers().call(update);
@@ -303,11 +331,11 @@ void Hub::set_window(float width, float height) {
   }
   if (!state_->is_open(call)) return;
   state_->report(Resized{now(), {width, height}});
-  state_->seating.set_window({width, height});
+  state_->screen.set_window({width, height}, seats());
 }
 
 Vec2 Hub::window() const {
-  return state_->seating.window();
+  return state_->screen.window();
 }
 
 void Hub::set_part(Seat& seat, Area part) {
@@ -323,7 +351,7 @@ void Hub::set_part(Seat& seat, Area part) {
                           "SeatingRules::splits_screen is on, and gives out the parts by itself");
   }
   state_->report(PartSet{now(), std::string{seat.name()}, part});
-  state_->seating.set_part(seat, part);
+  state_->screen.set_part(seat, part);
 }
 
 std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
@@ -352,21 +380,21 @@ void Hub::set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping) {
 
 void Hub::set_wording(Wording wording) {
   if (!state_->is_open("Hub::set_wording")) return;
-  state_->seating.set_wording(std::move(wording));
+  state_->lettering.set_wording(std::move(wording), seats());
 }
 
 void Hub::set_key_labels(KeyLabels keys) {
   if (!state_->is_open("Hub::set_key_labels")) return;
-  state_->seating.set_key_labels(std::move(keys));
+  state_->lettering.set_key_labels(std::move(keys), seats());
 }
 
 void Hub::set_families(Families families) {
   if (!state_->is_open("Hub::set_families")) return;
-  state_->seating.set_families(std::move(families));
+  state_->lettering.set_families(std::move(families), seats());
 }
 
 const Families& Hub::families() const {
-  return state_->seating.families();
+  return state_->lettering.families();
 }
 
 ListenerId Hub::on_step(std::function<void(const Step&)> listener) {

@@ -29,7 +29,7 @@ bool HubState::is_open(std::string_view call) const {
 }
 
 bool HubState::is_ours(const Seat& seat, std::string_view call) const {
-  const auto seats = seating.seats();
+  const auto seats = table.seats();
   const auto is_it = [&](const auto& it) { return it.get() == &seat; };
   if (std::any_of(seats.begin(), seats.end(), is_it)) return true;
   complain(ComplaintKind::unknown_id, call,
@@ -37,8 +37,16 @@ bool HubState::is_ours(const Seat& seat, std::string_view call) const {
   return false;
 }
 
+bool HubState::is_for_persons(const Seat& seat, std::string_view call) const {
+  if (!seat.is_reserved()) return true;
+  complain(ComplaintKind::wrong_moment, call,
+           "the seat " + quoted(seat.name()) +
+               " is reserved, for no person; Hub::reserve(seat, false) opens it first");
+  return false;
+}
+
 bool HubState::is_known(DeviceId device, std::string_view call) const {
-  if (device != DeviceId::none && seating.knows(device)) return true;
+  if (device != DeviceId::none && devices.knows(device)) return true;
   const std::string number = std::to_string(static_cast<std::uint32_t>(device));
   complain(ComplaintKind::unknown_id, call,
            device == DeviceId::none
@@ -50,7 +58,7 @@ bool HubState::is_known(DeviceId device, std::string_view call) const {
 
 bool HubState::is_plugged(DeviceId device, std::string_view call) const {
   if (!is_known(device, call)) return false;
-  if (seating.is_plugged(device)) return true;
+  if (devices.is_plugged(device)) return true;
   doubt(ComplaintKind::unknown_id, call, "was given " + label(device) + ", which is unplugged");
   return false;
 }
@@ -77,24 +85,24 @@ bool HubState::may_update(Time now) const {
 }
 
 void HubState::feed_slowly(const Event& event) {
-  const bool is_sound = fits(event, seating.kind_of(event.device)) && event.time >= Time::zero();
+  const bool is_sound = fits(event, devices.kind_of(event.device)) && event.time >= Time::zero();
   if (!is_sound) return tell_fault(event, "Hub::feed");
   const bool is_unusual = phase == Phase::events || journal.is_telling();
   if (is_unusual && !is_open("Hub::feed")) return;
-  if (seating.is_anybody_typing() && seating.is_text(event)) return;
+  if (typing.is_anybody() && typing.is_text(event)) return;
   report(event);
   queue.push(event);
 }
 
 void HubState::take_up(const Event& event) {
   constexpr std::string_view call = "Hub::take_up";
-  const bool is_sound = fits(event, seating.kind_of(event.device)) && event.time >= Time::zero();
+  const bool is_sound = fits(event, devices.kind_of(event.device)) && event.time >= Time::zero();
   if (!is_sound) return tell_fault(event, call);
   if (!can_be_taken_up(event.control)) {
     return complain(ComplaintKind::wrong_event, call, stands_nowhere(event.control));
   }
   if (!is_open(call)) return;
-  if (seating.is_anybody_typing() && seating.is_text(event)) return;
+  if (typing.is_anybody() && typing.is_text(event)) return;
   report(TakenUp{event.time, event.device, event.control, event.x, event.y});
   queue.push(turned_standing(event));
 }
@@ -104,7 +112,7 @@ void HubState::tell_fault(const Event& event, std::string_view call) const {
   if (!fault.empty()) return complain(ComplaintKind::wrong_event, call, fault);
   if (!is_plugged(event.device, call)) return;
   complain(ComplaintKind::wrong_event, call,
-           wrong_device(event.control, seating.kind_of(event.device), label(event.device)));
+           wrong_device(event.control, devices.kind_of(event.device), label(event.device)));
 }
 
 void HubState::tell_stuck(Time now) const {
@@ -119,9 +127,9 @@ void HubState::tell_stuck(Time now) const {
 }
 
 std::string HubState::label(DeviceId device) const {
-  const Device* found = seating.device(device);
-  if (device == DeviceId::none || found == nullptr) return {};
-  return std::string{to_string(found->kind)} + ' ' + std::to_string(seating.number(device));
+  if (device == DeviceId::none || !devices.knows(device)) return {};
+  const KnownDevice& known = devices.at(device);
+  return std::string{to_string(known.device.kind)} + ' ' + std::to_string(known.number);
 }
 
 }  // namespace nextmove::core

@@ -9,7 +9,7 @@
 
 #include "players/clock_watch.hpp"
 #include "players/event_queue.hpp"
-#include "players/seating.hpp"
+#include "players/table.hpp"
 #include "seat/customs.hpp"
 #include "steps/journal.hpp"
 
@@ -32,7 +32,12 @@ enum class Phase : std::uint8_t { idle, events, readings, handlers };
 class HubState {
  public:
   explicit HubState(Playbook book)
-      : playbook(std::move(book)), seating(playbook, journal, customs) {}
+      : playbook(std::move(book)),
+        captures(playbook, devices),
+        typing(devices),
+        lettering(devices),
+        table({playbook, journal, customs, devices, captures, notices, typing, lettering, screen}) {
+  }
 
   // A step costs something to make, so it is made only where somebody listens.
   template <class What>
@@ -48,25 +53,25 @@ class HubState {
   void work_off(const Event& event) {
     if (event.control >= first_standing) [[unlikely]]
       return work_off_more(event);
-    const Listeners& listeners = seating.listeners(event.device);
-    if (listeners.is_watched && !seating.lets_through(event)) return;
+    const Listeners& listeners = devices.listeners(event.device);
+    if (listeners.is_watched && !table.lets_through(event)) return;
     const Listener* const end = listeners.first + listeners.count;
     for (const Listener* it = listeners.first; it != end; ++it) it->hearing->hear(*it->slot, event);
   }
 
   [[gnu::noinline]] void work_off_more(const Event& event) {
     if (event.control == unplugging) {
-      seating.unplug(event.device, event.time);
+      table.unplug(event.device, event.time);
     } else if (event.control == releasing_all) {
-      seating.release_all(event.time);
+      table.release_all(event.time);
     } else {
-      seating.take_up(turned_standing(event));
+      table.take_up(turned_standing(event));
     }
   }
 
   void feed(const Event& event) {
-    const bool is_simple = fits(event, seating.kind_of(event.device)) && queue.goes_last(event) &&
-                           !journal.is_on() && !seating.is_anybody_typing();
+    const bool is_simple = fits(event, devices.kind_of(event.device)) && queue.goes_last(event) &&
+                           !journal.is_on() && !typing.is_anybody();
     if (is_simple) [[likely]]
       return queue.append(event);
     feed_slowly(event);
@@ -82,6 +87,8 @@ class HubState {
   bool may_change(const Seat& seat, std::string_view call) const {
     return is_ours(seat, call) && is_open(call);
   }
+  /// Whether persons may sit there.
+  bool is_for_persons(const Seat& seat, std::string_view call) const;
   /// Whether there was ever such a device.
   bool is_known(DeviceId device, std::string_view call) const;
   bool is_plugged(DeviceId device, std::string_view call) const;
@@ -99,7 +106,13 @@ class HubState {
   Playbook playbook;
   Journal journal;
   Customs customs;
-  Seating seating;
+  DeviceList devices;
+  Captures captures;
+  Notices notices;
+  Typing typing;
+  Lettering lettering;
+  Screen screen;
+  Table table;
   EventQueue queue;
   ClockWatch clocks;
   Phase phase = Phase::idle;

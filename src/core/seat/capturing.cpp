@@ -9,8 +9,8 @@
 namespace nextmove {
 
 std::string_view to_string(CaptureState state) {
-  static constexpr std::array<std::string_view, 5> names = {"idle", "waiting", "captured",
-                                                            "cancelled", "timed_out"};
+  static constexpr std::array<std::string_view, 6> names = {"idle",      "waiting",   "captured",
+                                                            "cancelled", "timed_out", "queued"};
   return names[static_cast<std::size_t>(state)];
 }
 
@@ -79,11 +79,27 @@ void Capturing::add_device(DeviceId device, Values values) {
   for (Source source = known; source < control_count; ++source) {
     if (is_position(source)) values[source] = nowhere;
   }
-  std::vector<bool> is_armed(control_count);
-  for (std::size_t source = 0; source < values.size(); ++source) {
-    is_armed[source] = size_of(values[source]) < at_rest;
+  devices_.push_back({device, std::move(values), {}, Values(control_count)});
+  arm(devices_.back());
+}
+
+void Capturing::arm(Known& known) {
+  known.is_armed.resize(control_count);
+  for (std::size_t source = 0; source < known.values.size(); ++source) {
+    known.is_armed[source] = size_of(known.values[source]) < at_rest;
   }
-  devices_.push_back({device, std::move(values), std::move(is_armed), Values(control_count)});
+}
+
+void Capturing::wait_for(const Seat& other) {
+  capture_.state = CaptureState::queued;
+  capture_.behind = &other;
+}
+
+void Capturing::begin(Time now) {
+  began_ = now;
+  capture_.state = CaptureState::waiting;
+  capture_.behind = nullptr;
+  for (Known& known : devices_) arm(known);
 }
 
 void Capturing::remove_device(DeviceId device) {
@@ -134,8 +150,17 @@ void Capturing::hear(const Event& event) {
   known->values[source] = value;
 }
 
+void Capturing::note(const Event& event) {
+  Known& known = *find(event.device);
+  const Vec2 value = {event.x, event.y};
+  if (info(event.control).form == ControlForm::displacement) return;
+  known.values[source_of(event.control)] = value;
+  if (size_of(value) < at_rest) known.is_armed[source_of(event.control)] = true;
+}
+
 void Capturing::take_up(const Event& event) {
   const Vec2 value = {event.x, event.y};
+  if (is_queued()) return note(event);
   if (size_of(value) < at_rest) return hear(event);
   Known& known = *find(event.device);
   known.values[source_of(event.control)] = value;
@@ -241,14 +266,15 @@ void Capturing::hear_somebody_else(const Event& event) {
   const ControlInfo& its = info(event.control);
   const bool can_be_pressed = its.form == ControlForm::button || its.form == ControlForm::trigger ||
                               its.form == ControlForm::stick;
-  if (is_over() || !can_be_pressed || size_of({event.x, event.y}) < push_at) return;
+  if (is_over() || is_queued() || !can_be_pressed || size_of({event.x, event.y}) < push_at) return;
   refuse(DraftRefusal::none, {});
   capture_.somebody_elses = event.device;
 }
 
 Time Capturing::due() const {
   const Duration time_out = capture_.request.time_out;
-  const bool is_never = time_out == Duration::zero() || time_out > Time::max() - began_;
+  const bool is_never =
+      is_queued() || time_out == Duration::zero() || time_out > Time::max() - began_;
   return is_never ? Time::max() : began_ + time_out;
 }
 

@@ -28,7 +28,12 @@ class Capturing {
   Capturing(const Draft& draft, CaptureRequest request, Time now);
 
   const Capture& capture() const { return capture_; }
-  bool is_over() const { return capture_.state != CaptureState::waiting; }
+  bool is_queued() const { return capture_.state == CaptureState::queued; }
+  bool is_over() const { return capture_.state != CaptureState::waiting && !is_queued(); }
+
+  /// Another captures on a device of the seat: until begin, nothing is captured and no time passes.
+  void wait_for(const Seat& other);
+  void begin(Time now);
 
   /// A device of the seat, with what its controls say (by source; none for a touch screen): what is
   /// down already is not pressed.
@@ -39,6 +44,8 @@ class Capturing {
 
   /// One of the seat's devices said something.
   void hear(const Event& event);
+  /// One of the seat's devices said something that is not for this capture.
+  void note(const Event& event);
   /// Somebody else's did, or one that is shared, where the control is another's.
   void hear_somebody_else(const Event& event);
   /// One of the seat's devices has a control that stands so. See Hub::take_up.
@@ -70,6 +77,7 @@ class Capturing {
   };
 
   Known* find(DeviceId device);
+  static void arm(Known& known);
   void hear_level(Known& known, Source source, Vec2 value);
   void hear_displacement(Known& known, Source source, Vec2 amount);
   void press(DeviceId device, Source source, Vec2 value);

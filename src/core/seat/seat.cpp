@@ -36,21 +36,29 @@ const Profile& Seat::profile() const {
 }
 
 const Capture& Seat::capture() const {
-  return state_->sitting().capture;
+  return state_->standing().capture;
 }
 
 bool Seat::is_taken() const {
-  return state_->sitting().is_taken;
+  return state_->standing().is_taken;
 }
 bool Seat::is_waiting() const {
-  return state_->sitting().is_waiting;
+  return !state_->standing().waits.empty();
+}
+std::span<const Wait> Seat::waits() const {
+  return state_->standing().waits;
+}
+SeatStanding Seat::standing() const {
+  if (is_reserved()) return SeatStanding::reserved;
+  if (!is_taken()) return SeatStanding::empty;
+  return is_waiting() ? SeatStanding::waiting : SeatStanding::playing;
 }
 bool Seat::is_typing() const {
   return state_->hearing().router().active_routes().is_typing();
 }
 
 bool Seat::is_reserved() const {
-  return state_->sitting().is_reserved;
+  return state_->standing().is_reserved;
 }
 Area Seat::part() const {
   return state_->hearing().part();

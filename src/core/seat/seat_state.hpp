@@ -8,6 +8,7 @@
 #include <nextmove/capture.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
+#include <nextmove/standing.hpp>
 
 #include "seat/common.hpp"
 #include "seat/handler_list.hpp"
@@ -21,12 +22,12 @@
 
 namespace nextmove::core {
 
-/// How a seat stands at the table, as the seating says.
-struct Sitting {
-  bool is_taken = false;     // somebody plays here
-  bool is_waiting = false;   // for a device that was lost
-  bool is_reserved = false;  // not for those who join
-  Capture capture{};         // the last
+/// What the table says of a seat.
+struct Standing {
+  bool is_taken = false;      // somebody plays here
+  bool is_reserved = false;   // for no person
+  std::vector<Wait> waits{};  // what somebody who plays here lacks
+  Capture capture{};          // the last
 };
 
 class SeatState {
@@ -40,8 +41,8 @@ class SeatState {
   Hearing& hearing() { return hearing_; }
   const Hearing& hearing() const { return hearing_; }
   const Profile& profile() const { return profile_; }
-  Sitting& sitting() { return sitting_; }
-  const Sitting& sitting() const { return sitting_; }
+  Standing& standing() { return standing_; }
+  const Standing& standing() const { return standing_; }
   Mutes& mutes() { return mutes_; }
   const Mutes& mutes() const { return mutes_; }
   Readout& readout() { return readout_; }
@@ -88,7 +89,7 @@ class SeatState {
   KeptPresses presses_;
   Handles handles_;
   HandlerList handlers_;
-  Sitting sitting_;
+  Standing standing_;
 };
 
 }  // namespace nextmove::core

@@ -46,7 +46,8 @@ RecordingHeader describe(const Hub& hub) {
 namespace {
 
 bool can_be(const SeatingRules& rules) {
-  return rules.most_players >= 1;
+  return rules.most_players >= 1 && rules.take_over_after >= Duration::zero() &&
+         rules.take_over_after <= longest_take_over;
 }
 bool can_be(Duration longest_step) {
   return longest_step > Duration::zero();
@@ -103,7 +104,8 @@ void Replay::restore(const PluggedDevice& recorded) {
   if (is_there) return;
   hub_.free(id);
   for (const std::string& name : recorded.seats) {
-    if (Seat* seat = hub_.find_seat(name)) hub_.give(id, *seat);
+    Seat* seat = hub_.find_seat(name);
+    if (seat != nullptr && !seat->is_reserved()) hub_.give(id, *seat);
   }
 }
 
@@ -215,15 +217,18 @@ class Decisions {
   }
   void operator()(const Given& it, DeviceId device) const {
     with(it.seat, [&](Seat& seat) {
-      if (hub_.find_device(device) != nullptr) hub_.give(device, seat);
+      if (hub_.find_device(device) != nullptr && !seat.is_reserved()) hub_.give(device, seat);
     });
   }
   void operator()(const Freed& /*it*/, DeviceId device) const {
     if (hub_.find_device(device) != nullptr) hub_.free(device);
   }
   void operator()(const Swapped& it) const {
-    with(it.seat,
-         [&](Seat& seat) { with(it.other, [&](Seat& other) { hub_.swap(seat, other); }); });
+    with(it.seat, [&](Seat& seat) {
+      with(it.other, [&](Seat& other) {
+        if (!seat.is_reserved() && !other.is_reserved()) hub_.swap(seat, other);
+      });
+    });
   }
   void operator()(const PartSet& it) const {
     with(it.seat, [&](Seat& seat) {

@@ -80,6 +80,10 @@ void RemapMenu::update() {
   follow();
   if (!waiting_for_) return;
   if (seat_.capture().state == CaptureState::waiting) return tell_last_press();
+  if (const Seat* other = seat_.capture().behind) {
+    message_ = "First it is the turn of " + std::string{other->name()};
+    return;
+  }
   const ControlSlot slot = *waiting_for_;
   waiting_for_.reset();
   switch (seat_.capture().state) {

@@ -25,7 +25,8 @@ TEST_F(ComingAndGoing, ALostPadReleasesWhatItHeldAndItsSeatWaits) {
   EXPECT_EQ(hub.lost_devices(seat(0)), Devices{first});
   EXPECT_TRUE(seat(0).is_taken());
   EXPECT_FALSE(seat(1).is_waiting());
-  EXPECT_EQ(news(), (News{"gamepad 1 is unplugged", "seat 1 has lost gamepad 1"}));
+  EXPECT_EQ(news(), (News{"gamepad 1 is unplugged", "seat 1 has lost gamepad 1",
+                          "seat 1 waits for a gamepad"}));
 }
 
 TEST_F(ComingAndGoing, ItComesBackToItsSeatWithItsNumber) {
@@ -42,13 +43,19 @@ TEST_F(ComingAndGoing, ItComesBackToItsSeatWithItsNumber) {
   EXPECT_EQ(news(), (News{"gamepad 1 is plugged in (simulated)", "seat 1 has gamepad 1 again"}));
 }
 
-TEST_F(ComingAndGoing, OfPadsOfOneModelTheOneLostFirstComesBackFirst) {
+TEST_F(ComingAndGoing, WhereNobodyIsAskedTheOneLostFirstComesBackFirstByGuess) {
+  hub.set_rules({.free_devices = FreeDevices::kept, .asks_whose = false});
   unplug(second);
   unplug(first);
+  news();
   const DeviceId one = plug(DeviceKind::gamepad);
   const DeviceId other = plug(DeviceKind::gamepad);
   EXPECT_EQ(devices(seat(1)), Devices{one});
   EXPECT_EQ(devices(seat(0)), Devices{other});
+  update();
+  EXPECT_EQ(news(),
+            (News{"gamepad 2 is plugged in (simulated)", "seat 2 has gamepad 2 again, by guess",
+                  "gamepad 1 is plugged in (simulated)", "seat 1 has gamepad 1 again"}));
 }
 
 TEST_F(ComingAndGoing, ThePortTellsPadsOfOneModelApart) {
@@ -115,7 +122,11 @@ TEST_F(ComingAndGoing, AFreeDeviceTakesOverByItsJoinPressEvenWhileJoiningIsClose
 
 TEST_F(ComingAndGoing, WhereAnotherTookOverTheOldPadStaysFree) {
   unplug(first);
-  tap(plug(DeviceKind::keyboard), Space);
+  const DeviceId keyboard = plug(DeviceKind::keyboard);
+  press(keyboard, Space);
+  now += 1s;
+  release(keyboard, Space);
+  EXPECT_EQ(devices(seat(0)), Devices{keyboard});
   const DeviceId again = plug(DeviceKind::gamepad);
   EXPECT_EQ(hub.free_devices(), Devices{again});
 }

@@ -233,8 +233,9 @@ TEST_F(JoiningIn, TheGameSeatsAPlayerWhateverTheRules) {
   const JoinAnswer answer = hub.join(scheme("pad"));
   ASSERT_TRUE(answer);
   EXPECT_EQ(devices(*answer.seat), Devices{pad});
-  EXPECT_EQ(hub.join(scheme("pad")).refusal, Refusal::missing);
+  EXPECT_EQ(hub.join(scheme("pad")).refusal, Refusal::none_free);
   EXPECT_EQ(hub.join(scheme("pad")).missing, DeviceKind::gamepad);
+  EXPECT_EQ(reason(hub.join(scheme("pad"))), "every gamepad is somebody else's");
   EXPECT_EQ(hub.join(scheme("pad"), keyboard).refusal, Refusal::not_needed);
   EXPECT_EQ(hub.join(scheme("pad"), DeviceId{99}).refusal, Refusal::not_plugged);
   EXPECT_EQ(hub.join(scheme("pad"), pad).refusal, Refusal::taken);

@@ -401,12 +401,47 @@ TEST_F(SharedCaptures, BothMayCaptureAtOnce) {
   EXPECT_EQ(port->capture().combination, Combination{KeyQ});
 }
 
-TEST_F(SharedCaptures, WhereBothAtAKeyboardCaptureAKeyGoesToWhoUsesIt) {
+TEST_F(SharedCaptures, OneAtAKeyboardCapturesAtATimeAndForTheOtherTimeStandsStill) {
   hub.capture(*port, {horn.id});
   hub.capture(*starboard, {horn.id});
-  press(keyboard, ArrowUp);
-  EXPECT_EQ(port->capture().state, CaptureState::waiting);
+  EXPECT_EQ(starboard->capture().state, CaptureState::queued);
+  EXPECT_EQ(starboard->capture().behind, port);
+  now += 4s;
+  tap(keyboard, KeyX);
+  EXPECT_EQ(port->capture().combination, Combination{KeyX});
+  EXPECT_EQ(starboard->capture().state, CaptureState::waiting);
+  EXPECT_EQ(starboard->capture().behind, nullptr);
+  now += 4s;
+  tap(keyboard, ArrowUp);
   EXPECT_EQ(starboard->capture().combination, Combination{ArrowUp});
+}
+
+TEST_F(SharedCaptures, OneEscapeCancelsOneOfThem) {
+  hub.capture(*port, {horn.id});
+  hub.capture(*starboard, {horn.id});
+  press(keyboard, Escape);
+  EXPECT_EQ(port->capture().state, CaptureState::cancelled);
+  EXPECT_EQ(starboard->capture().state, CaptureState::waiting);
+  release(keyboard, Escape);
+  EXPECT_EQ(starboard->capture().state, CaptureState::waiting);
+}
+
+TEST_F(SharedCaptures, WhoGetsUpIsNotWaitedFor) {
+  hub.capture(*port, {horn.id});
+  hub.capture(*starboard, {horn.id});
+  hub.leave(*port);
+  EXPECT_EQ(port->capture().state, CaptureState::idle);
+  EXPECT_EQ(starboard->capture().state, CaptureState::waiting);
+}
+
+TEST_F(SharedCaptures, TheOtherHearsHowItLetsGoThoughItsContextIsLeft) {
+  press(keyboard, ArrowUp);
+  starboard->leave("helm");
+  hub.capture(*port, {horn.id});
+  release(keyboard, ArrowUp);
+  starboard->enter("helm");
+  update();
+  EXPECT_EQ(starboard->read(steer).value, Vec2{});
 }
 
 TEST_F(SharedCaptures, ADeviceThatGoesAndComesBackIsHeardByTheCapture) {

@@ -1,4 +1,4 @@
-// Seating: how players come to their seats and devices, and what the hub tells of it.
+// Notices: what the hub tells of seats and devices; and what comes of an attempt to join.
 #pragma once
 
 #include <cstdint>
@@ -23,7 +23,10 @@ enum class Refusal : std::uint8_t {
   not_plugged,  ///< there is no such device
   not_needed,   ///< the scheme needs no device of this kind
   taken,        ///< the device is somebody else's
-  missing,      ///< a device that the scheme needs is not there, or not free
+  missing,      ///< a device that the scheme needs is not there
+  none_free,    ///< it is there, and somebody else's
+  reserved,     ///< the seat is for no person
+  doubtful,     ///< the device may be one that others wait for; see Hub::doubts
 };
 
 /// "closed", "full" and so on.
@@ -33,7 +36,7 @@ std::string_view to_string(Refusal refusal);
 struct JoinAnswer {
   Seat* seat = nullptr;  ///< where the player sits now; nullptr where refused
   Refusal refusal = Refusal::none;
-  DeviceKind missing = DeviceKind::keyboard;  ///< what is missing, where that is the reason
+  DeviceKind missing = DeviceKind::keyboard;  ///< what is missing or not free
 
   explicit operator bool() const { return refusal == Refusal::none; }
   friend bool operator==(const JoinAnswer&, const JoinAnswer&) = default;
@@ -52,6 +55,8 @@ enum class NoticeKind : std::uint8_t {
   left,       ///< a player has got up; the seat's devices are free
   held_to,    ///< the seat is held to another scheme now, or to none
   in_hand,    ///< the player uses another device now: prompts are about this one
+  waits,      ///< a seat cannot be played from now on, for lack of a device of a kind
+  doubted,    ///< nobody can tell which of several lost devices this is; see Hub::doubts
 };
 
 /// "plugged", "unplugged" and so on.
@@ -65,7 +70,8 @@ struct Notice {
   DeviceId device = DeviceId::none;  ///< still known to Hub::find_device when it is gone
   SchemeId scheme = SchemeId::none;
   Refusal refusal = Refusal::none;            ///< of a refused press
-  DeviceKind missing = DeviceKind::keyboard;  ///< where that is the reason
+  DeviceKind missing = DeviceKind::keyboard;  ///< where that is the reason; what is waited for
+  bool is_guess = false;  ///< of what is regained: several that were lost are equal
 
   friend bool operator==(const Notice&, const Notice&) = default;
 };

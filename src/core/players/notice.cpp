@@ -7,11 +7,12 @@
 namespace nextmove {
 namespace {
 
-constexpr std::array<std::string_view, 8> refusals = {
-    "none", "closed", "full", "no_scheme", "not_plugged", "not_needed", "taken", "missing"};
-constexpr std::array<std::string_view, 12> notice_kinds = {
-    "plugged",   "unplugged", "given",   "taken", "lost",    "regained",
-    "took_over", "joined",    "refused", "left",  "held_to", "in_hand"};
+constexpr std::array<std::string_view, 11> refusals = {
+    "none",  "closed",  "full",      "no_scheme", "not_plugged", "not_needed",
+    "taken", "missing", "none_free", "reserved",  "doubtful"};
+constexpr std::array<std::string_view, 14> notice_kinds = {
+    "plugged", "unplugged", "given", "taken",   "lost",    "regained", "took_over",
+    "joined",  "refused",   "left",  "held_to", "in_hand", "waits",    "doubted"};
 
 std::string devices_of(const Seat& seat, const Hub& hub) {
   std::string list;
@@ -22,7 +23,29 @@ std::string devices_of(const Seat& seat, const Hub& hub) {
 }
 
 std::string named(SchemeId scheme, const Hub& hub) {
-  return scheme == SchemeId::none ? "no scheme" : "\"" + hub.playbook().scheme(scheme).name + "\"";
+  if (scheme == SchemeId::none) return "no scheme";
+  const SchemeDefinition& its = hub.playbook().scheme(scheme);
+  return "\"" + (its.label.empty() ? its.name : its.label) + "\"";
+}
+
+// "port tug, with A, or starboard tug, with B"
+std::string claims_on(DeviceId device, const Hub& hub) {
+  std::string text;
+  for (const Doubt& doubt : hub.doubts()) {
+    if (doubt.device != device) continue;
+    for (std::size_t i = 0; i < doubt.claims.size(); ++i) {
+      const Claim& claim = doubt.claims[i];
+      if (i > 0) text += i + 1 < doubt.claims.size() ? ", " : " or ";
+      std::string names;
+      for (const Seat* seat : claim.seats) {
+        names += (names.empty() ? "" : " and ") + std::string{seat->name()};
+      }
+      text += names;
+      if (claim.control == Control::none) continue;
+      text += " (" + label(Combination{claim.control}, claim.seats.front()->labels()) + ")";
+    }
+  }
+  return text;
 }
 
 }  // namespace
@@ -36,6 +59,7 @@ std::string_view to_string(NoticeKind kind) {
 }
 
 std::string reason(const JoinAnswer& answer) {
+  const std::string kind{to_string(answer.missing)};
   switch (answer.refusal) {
     case Refusal::none: return {};
     case Refusal::closed: return "joining is closed";
@@ -44,7 +68,10 @@ std::string reason(const JoinAnswer& answer) {
     case Refusal::not_plugged: return "there is no such device";
     case Refusal::not_needed: return "the scheme needs no such device";
     case Refusal::taken: return "the device is somebody else's";
-    case Refusal::missing: return "a " + std::string{to_string(answer.missing)} + " is missing";
+    case Refusal::missing: return "a " + kind + " is missing";
+    case Refusal::none_free: return "every " + kind + " is somebody else's";
+    case Refusal::reserved: return "the seat is reserved";
+    case Refusal::doubtful: return "it is not yet known whose the device is";
   }
   return {};
 }
@@ -65,7 +92,8 @@ std::string to_text(const Notice& notice, const Hub& hub) {
     case NoticeKind::given: return seat + " gets " + device;
     case NoticeKind::taken: return seat + " gives up " + device;
     case NoticeKind::lost: return seat + " has lost " + device;
-    case NoticeKind::regained: return seat + " has " + device + " again";
+    case NoticeKind::regained:
+      return seat + " has " + device + " again" + (notice.is_guess ? ", by guess" : "");
     case NoticeKind::took_over: return join(" goes on under ");
     case NoticeKind::joined: return join(" joins under ");
     case NoticeKind::refused:
@@ -74,6 +102,11 @@ std::string to_text(const Notice& notice, const Hub& hub) {
     case NoticeKind::left: return seat + " has left";
     case NoticeKind::in_hand: return seat + " uses " + device;
     case NoticeKind::held_to: return seat + " is held to " + named(notice.scheme, hub);
+    case NoticeKind::waits: return seat + " waits for a " + std::string{to_string(notice.missing)};
+    case NoticeKind::doubted: {
+      const std::string claims = claims_on(notice.device, hub);
+      return device + " may belong to " + (claims.empty() ? "several seats" : claims);
+    }
   }
   return {};
 }

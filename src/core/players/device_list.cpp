@@ -1,0 +1,79 @@
+#include "players/device_list.hpp"
+
+#include <algorithm>
+
+namespace nextmove::core {
+namespace {
+
+bool is_same_model(const Device& a, const Device& b) {
+  return a.kind == b.kind && a.vendor == b.vendor && a.product == b.product && a.name == b.name;
+}
+
+}  // namespace
+
+Likeness likeness(const Device& lost, const Device& back) {
+  if (!is_same_model(lost, back) || lost.serial != back.serial) return Likeness::none;
+  if (!lost.serial.empty()) return Likeness::serial;
+  return !lost.port.empty() && lost.port == back.port ? Likeness::port : Likeness::model;
+}
+
+bool KnownDevice::has_owner(const Seat* seat) const {
+  return std::find(owners.begin(), owners.end(), seat) != owners.end();
+}
+
+std::vector<DeviceId> DeviceList::plugged() const {
+  std::vector<DeviceId> ids;
+  for (std::size_t i = 0; i < devices_.size(); ++i) {
+    if (devices_[i].is_plugged) ids.push_back(static_cast<DeviceId>(i));
+  }
+  return ids;
+}
+
+DeviceId DeviceList::add(const Device& device, Time now) {
+  const auto id = static_cast<DeviceId>(devices_.size());
+  KnownDevice known;
+  known.device = device;
+  known.plugged_at = now;
+  known.is_plugged = true;
+  if (device.kind != DeviceKind::touch) known.values.resize(control_count);
+  for (Source source = 0; source < known.values.size(); ++source) {
+    if (is_position(source)) known.values[source] = nowhere;
+  }
+  devices_.push_back(std::move(known));
+  listeners_.emplace_back();
+  watch(id);
+  return id;
+}
+
+void DeviceList::forget_values() {
+  for (KnownDevice& known : devices_) {
+    known.swallowed.clear();
+    for (Source source = 0; source < known.values.size(); ++source) {
+      if (!is_position(source)) known.values[source] = {};
+    }
+  }
+  watch_all();
+}
+
+void DeviceList::watch(DeviceId id) {
+  const KnownDevice& known = at(id);
+  const bool is_watched =
+      known.owners.empty() || !known.swallowed.empty() || is_joining_ || is_capturing_;
+  listeners_[static_cast<std::size_t>(id)] = {
+      known.listeners.data(), static_cast<std::uint32_t>(known.listeners.size()), is_watched,
+      known.is_plugged ? known.device.kind : no_device};
+}
+
+void DeviceList::watch_all() {
+  for (std::size_t i = 0; i < devices_.size(); ++i) watch(static_cast<DeviceId>(i));
+}
+
+void DeviceList::watch_all_for_joining(bool is_on) {
+  if (std::exchange(is_joining_, is_on) != is_on) watch_all();
+}
+
+void DeviceList::watch_all_for_captures(bool is_on) {
+  if (std::exchange(is_capturing_, is_on) != is_on) watch_all();
+}
+
+}  // namespace nextmove::core

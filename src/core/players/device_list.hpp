@@ -1,0 +1,104 @@
+// The devices of a hub: what is known of each, and where its events go.
+#pragma once
+
+#include <cstddef>
+#include <cstdint>
+#include <span>
+#include <vector>
+
+#include <nextmove/device.hpp>
+#include <nextmove/seat.hpp>
+#include <nextmove/time.hpp>
+
+#include "model/event_range.hpp"
+#include "seat/hearing.hpp"
+
+namespace nextmove::core {
+
+/// A seat that hears a device.
+struct Listener {
+  Hearing* hearing;
+  Slot* slot;
+};
+
+/// Where the events of a device go.
+struct Listeners {
+  const Listener* first = nullptr;
+  std::uint32_t count = 0;
+  bool is_watched = true;       // they must pass Table::lets_through first
+  DeviceKind kind = no_device;  // while it is plugged in
+};
+
+/// Who has said whose a device is.
+enum class SaidBy : std::uint8_t {
+  nobody,    ///< it goes where the rules of the table want it
+  somebody,  ///< a player, or the game
+  freed,     ///< the game, which wants nobody to have it unasked
+};
+
+struct KnownDevice {
+  Device device{};
+  Time plugged_at{};
+  int number = 0;  // among the devices of its kind, from 1
+  bool is_plugged = false;
+  bool is_leaving = false;   // about to be unplugged
+  bool is_replaced = false;  // it has come back before its leaving was worked off
+  bool is_new = true;        // nobody has had it since it was plugged in
+  SaidBy said_by = SaidBy::nobody;
+  DeviceId gone_before = DeviceId::none;  // of one that left: only from here on may one be it
+  std::vector<DeviceId> may_be{};         // the lost devices among which there is a doubt
+  std::vector<Source> swallowed{};  // what joined somebody or was captured, until it is released
+  std::vector<Seat*> owners{};
+  std::vector<Listener> listeners{};
+  std::vector<Vec2> values{};  // of its controls, by source, while nobody has it
+
+  bool has_owner(const Seat* seat) const;
+  /// Whether anybody may get it who asks.
+  bool is_there() const { return is_plugged && !is_leaving && may_be.empty(); }
+};
+
+class DeviceList {
+ public:
+  /// Of all that were ever plugged in, and one for DeviceId::none.
+  std::size_t count() const { return devices_.size(); }
+  /// There are listeners for each device, and they are quicker to count.
+  bool knows(DeviceId id) const { return static_cast<std::size_t>(id) < listeners_.size(); }
+  KnownDevice& at(DeviceId id) { return devices_[static_cast<std::size_t>(id)]; }
+  const KnownDevice& at(DeviceId id) const { return devices_[static_cast<std::size_t>(id)]; }
+  /// What may be heard of it; no_device where it is not plugged in.
+  DeviceKind kind_of(DeviceId id) const {
+    const auto index = static_cast<std::size_t>(id);
+    return index < listeners_.size() ? listeners_[index].kind : no_device;
+  }
+  bool is_plugged(DeviceId id) const { return knows(id) && at(id).is_plugged; }
+  /// In the order of plugging.
+  std::vector<DeviceId> plugged() const;
+
+  DeviceId add(const Device& device, Time now);
+  /// Nothing holds anything any more.
+  void forget_values();
+
+  /// Where the events of this device go. Requires that it is known.
+  const Listeners& listeners(DeviceId id) const { return listeners_[static_cast<std::size_t>(id)]; }
+  /// Its owners, or what is swallowed, have changed.
+  void watch(DeviceId id);
+  /// Whether all devices are watched, for one of two reasons.
+  void watch_all_for_joining(bool is_on);
+  void watch_all_for_captures(bool is_on);
+
+ private:
+  void watch_all();
+
+  // By device id, with one for DeviceId::none. Ids are never used twice, so these grow a little
+  // with each device that is ever plugged in.
+  std::vector<KnownDevice> devices_ = std::vector<KnownDevice>(1);
+  std::vector<Listeners> listeners_ = std::vector<Listeners>(1);
+  bool is_joining_ = false;
+  bool is_capturing_ = false;
+};
+
+/// How sure it is that `back` is the device that was lost; 0 where it is another.
+enum class Likeness : std::uint8_t { none, model, port, serial };
+Likeness likeness(const Device& lost, const Device& back);
+
+}  // namespace nextmove::core

@@ -1,0 +1,44 @@
+// What the hub tells of seats and devices.
+#pragma once
+
+#include <algorithm>
+#include <cstddef>
+#include <span>
+#include <vector>
+
+#include <nextmove/notice.hpp>
+
+namespace nextmove::core {
+
+class Notices {
+ public:
+  Notices() {
+    constexpr std::size_t many_in_an_update = 64;
+    pending_.reserve(many_in_an_update);
+    published_.reserve(many_in_an_update);
+  }
+
+  void note(const Notice& notice) { pending_.push_back(notice); }
+
+  /// Some are told before their time has come: what the game does happens at once, and what devices
+  /// do when the update reaches it.
+  // In order of time, and as they came where times are equal. They are few and mostly in order; and
+  // std::stable_sort would allocate.
+  void publish() {
+    published_.clear();
+    for (const Notice& notice : pending_) {
+      const auto later =
+          std::find_if(published_.rbegin(), published_.rend(),
+                       [&](const Notice& before) { return before.time <= notice.time; });
+      published_.insert(later.base(), notice);
+    }
+    pending_.clear();
+  }
+  std::span<const Notice> published() const { return published_; }
+
+ private:
+  std::vector<Notice> pending_;
+  std::vector<Notice> published_;
+};
+
+}  // namespace nextmove::core

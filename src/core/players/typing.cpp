@@ -1,0 +1,32 @@
+#include "players/typing.hpp"
+
+#include <algorithm>
+
+#include "seat/seat_state.hpp"
+
+namespace nextmove::core {
+
+// What its keyboards held must not stay down: text does not let go of it.
+void Typing::set(Seat& seat, bool is_typing, Time now) {
+  if (seat.is_typing() == is_typing) return;
+  for (const DeviceId id : seat.devices()) {
+    if (devices_.at(id).device.kind != DeviceKind::keyboard) continue;
+    for (Seat* owner : devices_.at(id).owners) owner->state().hearing().release(id, now);
+  }
+  seat.state().set_typing(is_typing);
+  seats_ += is_typing ? 1 : -1;
+}
+
+bool Typing::is_text(const Event& event) const {
+  if (info(event.control).device != DeviceKind::keyboard) return false;
+  const auto& owners = devices_.at(event.device).owners;
+  const auto types = [](const Seat* owner) { return owner->is_typing(); };
+  const auto hears = [&](const Seat* owner) {
+    const ActiveRoutes& routes = owner->state().hearing().router().active_routes();
+    return types(owner) && routes.hears_while_typing(source_of(event.control));
+  };
+  return std::any_of(owners.begin(), owners.end(), types) &&
+         std::none_of(owners.begin(), owners.end(), hears);
+}
+
+}  // namespace nextmove::core

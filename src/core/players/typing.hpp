@@ -1,0 +1,27 @@
+// Players who type into a text field.
+#pragma once
+
+#include <nextmove/event.hpp>
+#include <nextmove/seat.hpp>
+
+#include "players/device_list.hpp"
+
+namespace nextmove::core {
+
+class Typing {
+ public:
+  /// Must outlive it.
+  explicit Typing(DeviceList& devices) : devices_(devices) {}
+
+  /// See Hub::set_typing.
+  void set(Seat& seat, bool is_typing, Time now);
+  bool is_anybody() const { return seats_ != 0; }
+  /// Whether the event is text that a player types.
+  bool is_text(const Event& event) const;
+
+ private:
+  DeviceList& devices_;
+  int seats_ = 0;  // how many seats' players type
+};
+
+}  // namespace nextmove::core

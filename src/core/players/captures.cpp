@@ -149,9 +149,11 @@ bool Captures::is_heard_by_another(const Event& event, const Seat* self) const {
 
 bool Captures::hear(const Event& event) {
   KnownDevice& known = devices_.at(event.device);
+  bool is_for_one = false;
   bool is_captured = false;
   for (Entry& entry : entries_) {
     const bool is_its = known.has_owner(entry.seat);
+    is_for_one |= is_its;
     if (is_its && entry.capturing.is_queued()) {
       entry.capturing.note(event);
     } else if (!is_its || is_captured || is_heard_by_another(event, entry.seat)) {
@@ -162,6 +164,7 @@ bool Captures::hear(const Event& event) {
       is_captured = true;
     }
   }
+  if (!is_for_one) return true;
   const Source source = source_of(event.control);
   for (std::size_t i = 0; i < known.owners.size(); ++i) {
     if (find(*known.owners[i]) != nullptr) continue;
@@ -171,8 +174,7 @@ bool Captures::hear(const Event& event) {
     if (!is_captured || is_held) listener.hearing->hear(*listener.slot, event);
   }
   end(event.time);
-  // Who has nobody at it goes on to whoever may join by it.
-  return known.owners.empty();
+  return false;
 }
 
 void Captures::take_up(const Event& event) {

@@ -26,7 +26,7 @@ class Captures {
   bool are_none() const { return entries_.empty(); }
   bool is_capturing(const Seat& seat) const { return find(seat) != nullptr; }
 
-  /// Whether the others at the device may hear the event as well.
+  /// Whether the event is still to be heard by the others: none of these has the device.
   bool hear(const Event& event);
   /// A control of a device stands so. See Hub::take_up.
   void take_up(const Event& event);

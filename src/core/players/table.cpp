@@ -71,6 +71,12 @@ bool Table::can_reserve(const Seat& seat) const {
 
 void Table::reserve(Seat& seat, bool is_reserved) {
   seat.state().standing().is_reserved = is_reserved;
+  const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};
+  for (const DeviceId id : devices) {
+    if (!is_reserved) break;  // those who sit there stay
+    remove_owner(id, seat, its_.journal.now);
+    note({.kind = NoticeKind::taken, .time = its_.journal.now, .seat = &seat, .device = id});
+  }
   deal(now(), true);
   settle(now());
 }
@@ -282,8 +288,12 @@ void Table::swap(Seat& a, Seat& b) {
     if (place.seat == &a || place.seat == &b) place.seat = place.seat == &a ? &b : &a;
   }
   lost_ = std::move(lost);
+  for (Seat*& seat : waiting_) {
+    if (seat == &a || seat == &b) seat = seat == &a ? &b : &a;
+  }
   a.state().standing().is_taken = is_taken;
   b.state().standing().is_taken = was_taken;
+  std::swap(a.state().standing().waits, b.state().standing().waits);
   settle(now());
 }
 

@@ -235,6 +235,26 @@ TEST_F(WithAPad, AReservedSeatIsForNoPerson) {
   EXPECT_EQ(devices(seat(0)), Devices{pad});
 }
 
+TEST_F(TheTable, ReservingASeatTakesEvenADeviceFromItThatIsAboutToGo) {
+  hub.set_rules({});
+  Seat& port = hub.add_seat("port tug");
+  const DeviceId pad = plug(DeviceKind::gamepad);
+  hub.unplug(pad, now);
+  hub.reserve(port);
+  EXPECT_EQ(port.standing(), SeatStanding::reserved);
+  EXPECT_EQ(devices(port), Devices{});
+  update();
+  EXPECT_FALSE(port.is_waiting());
+}
+
+TEST_F(WithAPad, ANewcomerJoinsAtASharedKeyboardWhileAnotherCaptures) {
+  const DeviceId keyboard = plug(DeviceKind::keyboard);
+  tap(keyboard, KeyE);
+  hub.capture(seat(0), {horn.id, ActionPart::whole, DeviceKind::gamepad});
+  tap(keyboard, Enter);
+  EXPECT_EQ(hub.owners(keyboard).size(), 2U);
+}
+
 // ---- what comes along
 
 TEST_F(TheTable, AMouseOfAnotherModelReplacesTheOneThatIsNeeded) {

@@ -7,9 +7,11 @@
 #include <optional>
 #include <string>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 #include <nextmove/device.hpp>
+#include <nextmove/neighbours.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
 #include <nextmove/scheme.hpp>
@@ -74,6 +76,7 @@ enum class DraftRefusal : std::uint8_t {
   cannot_drive,     ///< such a control cannot drive it, as a key cannot drive a whole vector
   clash,            ///< another has it; see the clashes
   no_such_slot,     ///< the playbook has no such action or context
+  somebody_elses,   ///< somebody has it who shares the device; see DraftAnswer::taken
 };
 
 /// "refuse", "swap", "take_over" or "keep_both".
@@ -91,6 +94,7 @@ struct DraftAnswer {
   DraftRefusal refusal = DraftRefusal::none;
   std::vector<Clash> clashes{};   ///< those that stand in the way, or were kept
   std::vector<Shadow> shadows{};  ///< of the control that was put somewhere
+  TakenControl taken{};           ///< where that is the reason: the control, and whose it is
 
   explicit operator bool() const { return refusal == DraftRefusal::none; }
 };
@@ -108,6 +112,12 @@ class Draft {
   const Playbook& playbook() const;
   const Profile& profile() const;
   SchemeId scheme() const;
+
+  /// What others have who share a device with this player: a change that puts anything on one of
+  /// these is refused, unless it is to keep both.
+  void keep_off(std::vector<TakenControl> taken) { taken_ = std::move(taken); }
+  /// Whose the control is by that; nullptr for nobody's. Valid until the next keep_off.
+  const TakenControl* whose(const PlacedControl& control) const;
 
   /// What stands in the slots of this action, part, context and device, whatever the number; by
   /// the draft, and by the playbook.
@@ -164,6 +174,7 @@ class Draft {
   void become(Profile profile);
 
   std::shared_ptr<const core::DraftState> state_;
+  std::vector<TakenControl> taken_;
   std::vector<Profile> before_;        // what undo goes back to, the last change last
   std::optional<Tuning> last_tuning_;  // where the last change was one
 };

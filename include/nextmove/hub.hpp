@@ -12,6 +12,7 @@
 #include <nextmove/event.hpp>
 #include <nextmove/family.hpp>
 #include <nextmove/labels.hpp>
+#include <nextmove/neighbours.hpp>
 #include <nextmove/notice.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/seat.hpp>
@@ -114,6 +115,15 @@ class Hub {
   /// give and swap complain of it. Where somebody plays of their own accord, it is a doubt and does
   /// nothing; a device that is there by the rules goes elsewhere.
   void reserve(Seat& seat, bool is_reserved = true);
+
+  /// What others have on devices that the seat shares: their controls, by what they have changed
+  /// and are about to change, and what joins under the other schemes that share. For
+  /// Draft::keep_off; RemapMenu does it by itself. Allocates.
+  std::vector<TakenControl> taken_controls(const Seat& seat) const;
+
+  /// Where players who share a device get into each other's way, by what they have changed. Each is
+  /// a notice when it comes up: at joining, say, or at set_profile. Allocates.
+  std::vector<SharedClash> clashes() const;
 
   // ---- devices
 

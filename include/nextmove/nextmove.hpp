@@ -22,6 +22,7 @@
 #include <nextmove/labels.hpp>
 #include <nextmove/mute.hpp>
 #include <nextmove/nearest.hpp>
+#include <nextmove/neighbours.hpp>
 #include <nextmove/notice.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
@@ -36,6 +37,7 @@
 #include <nextmove/seat.hpp>
 #include <nextmove/seating_rules.hpp>
 #include <nextmove/seatings.hpp>
+#include <nextmove/standing.hpp>
 #include <nextmove/step.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/vec2.hpp>

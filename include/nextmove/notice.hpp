@@ -56,6 +56,7 @@ enum class NoticeKind : std::uint8_t {
   held_to,    ///< the seat is held to another scheme now, or to none
   in_hand,    ///< the player uses another device now: prompts are about this one
   waits,      ///< a seat cannot be played from now on, for lack of a device of a kind
+  clash,      ///< the seat and another that shares its device have one control; see Hub::clashes
   doubted,    ///< nobody can tell which of several lost devices this is; see Hub::doubts
 };
 

@@ -100,6 +100,7 @@ class RemapMenu {
   void tell(const DraftAnswer& answer);
   void tell_last_press();
   void changed();
+  void know_others();
   void follow();
   bool is_asking(std::string_view call) const;
 

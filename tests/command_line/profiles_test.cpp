@@ -47,6 +47,16 @@ TEST_F(Profiles, RemapTellsAClashAndTheWaysOut) {
   EXPECT_FALSE(std::filesystem::exists(path));
 }
 
+TEST_F(Profiles, RemapTakesNoKeyOfTheOtherAtTheKeyboard) {
+  const Finished done = remap({"horn", "ArrowUp", "--scheme", "left_keys"});
+  EXPECT_EQ(done.exit_code, 1);
+  EXPECT_EQ(done.errors,
+            "next-move: horn: somebody else at this device has that control\n"
+            "  ArrowUp is for Steer under Right half of the keyboard; --on-clash keep_both lets it "
+            "do both\n");
+  EXPECT_FALSE(std::filesystem::exists(path));
+}
+
 TEST_F(Profiles, APlaybookInTheirPlaceStaysAsItIs) {
   const std::string copy = (folder / "plat.toml").string();
   std::filesystem::copy_file(playbook, copy);

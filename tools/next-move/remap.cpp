@@ -39,6 +39,7 @@ class Remapper {
     const DraftAnswer answer = draft_.set(slot_, controls, wish_.on_clash);
     if (!answer) {
       fmt::print(stderr, "next-move: {}: {}\n", wish_.action, reason(answer.refusal));
+      if (answer.refusal == DraftRefusal::somebody_elses) tell(answer.taken);
       for (const Clash& clash : answer.clashes) tell_way_out(clash);
       return false;
     }
@@ -55,6 +56,11 @@ class Remapper {
 
  private:
   std::string name_of(const ControlSlot& slot) const { return part_name(draft_.playbook(), slot); }
+
+  static void tell(const TakenControl& taken) {
+    fmt::print(stderr, "  {} is for {} under {}; --on-clash keep_both lets it do both\n",
+               to_string(taken.control), taken.what.empty() ? "joining" : taken.what, taken.by);
+  }
 
   void tell_way_out(const Clash& clash) const {
     std::vector<std::string_view> ways;
@@ -100,7 +106,9 @@ int remap_command(const std::string& playbook, const std::string& path, const Re
   const auto controls = read_controls(wish.controls);
   if (!profile || !part || !context || !scheme || !controls) return exit_problems;
 
-  Remapper remapper{wish, Draft{*book, *profile, *scheme}, {part->action, part->part, *context}};
+  Draft draft{*book, *profile, *scheme};
+  draft.keep_off(taken_by_schemes(*book, *scheme));
+  Remapper remapper{wish, std::move(draft), {part->action, part->part, *context}};
   for (const DeviceKind device : wish.cleared) {
     if (!remapper.set(device, {})) return exit_problems;
   }

@@ -2,6 +2,7 @@
 
 #include <algorithm>
 
+#include "players/clashes.hpp"
 #include "seat/seat_state.hpp"
 
 namespace nextmove::core {
@@ -53,7 +54,9 @@ void Captures::remove_device(const Seat& seat, DeviceId id) {
 
 void Captures::begin(Seat& seat, CaptureRequest request, Time now) {
   stop(seat, now);
-  Capturing capturing{Draft{playbook_, seat.profile(), seat.scheme()}, std::move(request), now};
+  Draft draft{playbook_, seat.profile(), seat.scheme()};
+  draft.keep_off(taken_controls(seat, playbook_, devices_, Drafts::left_out));
+  Capturing capturing{draft, std::move(request), now};
   for (const DeviceId id : seat.devices()) {
     const auto values = values_of(id);
     Capturing::Values known{values.begin(), values.end()};

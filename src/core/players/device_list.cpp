@@ -29,6 +29,11 @@ std::vector<DeviceId> DeviceList::plugged() const {
   return ids;
 }
 
+std::string DeviceList::label(DeviceId id) const {
+  if (id == DeviceId::none || !knows(id)) return {};
+  return std::string{to_string(at(id).device.kind)} + ' ' + std::to_string(at(id).number);
+}
+
 DeviceId DeviceList::add(const Device& device, Time now) {
   const auto id = static_cast<DeviceId>(devices_.size());
   KnownDevice known;

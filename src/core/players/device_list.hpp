@@ -4,6 +4,7 @@
 #include <cstddef>
 #include <cstdint>
 #include <span>
+#include <string>
 #include <vector>
 
 #include <nextmove/device.hpp>
@@ -73,6 +74,8 @@ class DeviceList {
   bool is_plugged(DeviceId id) const { return knows(id) && at(id).is_plugged; }
   /// In the order of plugging.
   std::vector<DeviceId> plugged() const;
+  /// "gamepad 2"; empty for an unknown id.
+  std::string label(DeviceId id) const;
 
   DeviceId add(const Device& device, Time now);
   /// Nothing holds anything any more.

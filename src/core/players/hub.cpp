@@ -9,6 +9,7 @@
 #include "base/shown.hpp"
 #include "compiled/adopt.hpp"
 #include "compiled/naming.hpp"
+#include "players/clashes.hpp"
 #include "players/hub_state.hpp"
 #include "remap/news.hpp"
 #include "seat/capturing.hpp"
@@ -122,6 +123,7 @@ std::vector<Diagnostic> Hub::set_profile(Seat& seat, Profile profile) {
   state_->report(ProfileSet{now(), std::string{seat.name()}, profile});
   std::vector<Diagnostic> told = core::news_of(profile, playbook(), seat.scheme());
   seat.state().set_profile(std::move(profile));
+  state_->table.tell_clashes();
   return told;
 }
 
@@ -169,6 +171,15 @@ void Hub::reserve(Seat& seat, bool is_reserved) {
   }
   state_->report(Reserved{now(), std::string{seat.name()}, is_reserved});
   state_->table.reserve(seat, is_reserved);
+}
+
+std::vector<TakenControl> Hub::taken_controls(const Seat& seat) const {
+  if (!state_->is_ours(seat, "Hub::taken_controls")) return {};
+  return core::taken_controls(seat, playbook(), state_->devices, core::Drafts::counted);
+}
+
+std::vector<SharedClash> Hub::clashes() const {
+  return core::shared_clashes(playbook(), state_->devices);
 }
 
 // ---- devices
@@ -258,7 +269,7 @@ int Hub::number(DeviceId device) const {
 }
 
 std::string Hub::label(DeviceId device) const {
-  return state_->label(device);
+  return state_->devices.label(device);
 }
 
 std::span<const Notice> Hub::notices() const {

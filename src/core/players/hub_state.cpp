@@ -59,7 +59,8 @@ bool HubState::is_known(DeviceId device, std::string_view call) const {
 bool HubState::is_plugged(DeviceId device, std::string_view call) const {
   if (!is_known(device, call)) return false;
   if (devices.is_plugged(device)) return true;
-  doubt(ComplaintKind::unknown_id, call, "was given " + label(device) + ", which is unplugged");
+  doubt(ComplaintKind::unknown_id, call,
+        "was given " + devices.label(device) + ", which is unplugged");
   return false;
 }
 
@@ -112,7 +113,7 @@ void HubState::tell_fault(const Event& event, std::string_view call) const {
   if (!fault.empty()) return complain(ComplaintKind::wrong_event, call, fault);
   if (!is_plugged(event.device, call)) return;
   complain(ComplaintKind::wrong_event, call,
-           wrong_device(event.control, devices.kind_of(event.device), label(event.device)));
+           wrong_device(event.control, devices.kind_of(event.device), devices.label(event.device)));
 }
 
 void HubState::tell_stuck(Time now) const {
@@ -124,12 +125,6 @@ void HubState::tell_stuck(Time now) const {
                   " waits; pass the time since the start, not the length of a step"
             : waits + " has waited through " + updates + ", which are at " + in_seconds(now) +
                   " now; events and updates must go by one clock");
-}
-
-std::string HubState::label(DeviceId device) const {
-  if (device == DeviceId::none || !devices.knows(device)) return {};
-  const KnownDevice& known = devices.at(device);
-  return std::string{to_string(known.device.kind)} + ' ' + std::to_string(known.number);
 }
 
 }  // namespace nextmove::core

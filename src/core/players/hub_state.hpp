@@ -100,9 +100,6 @@ class HubState {
       tell_stuck(now);
   }
 
-  /// "gamepad 2"; empty for an unknown id.
-  std::string label(DeviceId device) const;
-
   Playbook playbook;
   Journal journal;
   Customs customs;

@@ -10,9 +10,9 @@ namespace {
 constexpr std::array<std::string_view, 11> refusals = {
     "none",  "closed",  "full",      "no_scheme", "not_plugged", "not_needed",
     "taken", "missing", "none_free", "reserved",  "doubtful"};
-constexpr std::array<std::string_view, 14> notice_kinds = {
-    "plugged", "unplugged", "given", "taken",   "lost",    "regained", "took_over",
-    "joined",  "refused",   "left",  "held_to", "in_hand", "waits",    "doubted"};
+constexpr std::array<std::string_view, 15> notice_kinds = {
+    "plugged", "unplugged", "given",   "taken",   "lost",  "regained", "took_over", "joined",
+    "refused", "left",      "held_to", "in_hand", "waits", "clash",    "doubted"};
 
 std::string devices_of(const Seat& seat, const Hub& hub) {
   std::string list;
@@ -26,6 +26,25 @@ std::string named(SchemeId scheme, const Hub& hub) {
   if (scheme == SchemeId::none) return "no scheme";
   const SchemeDefinition& its = hub.playbook().scheme(scheme);
   return "\"" + (its.label.empty() ? its.name : its.label) + "\"";
+}
+
+// "port tug and starboard tug both have Up on keyboard 1"
+std::string clashes_of(const Notice& notice, const Hub& hub) {
+  std::string others;
+  std::string controls;
+  for (const SharedClash& clash : hub.clashes()) {
+    if (clash.second.seat != notice.seat || clash.device != notice.device) continue;
+    const std::string other{clash.first.seat->name()};
+    const std::string control = label(clash.control, notice.seat->labels());
+    if (others.find(other) == std::string::npos) others += (others.empty() ? "" : ", ") + other;
+    if (controls.find(control) == std::string::npos) {
+      controls += (controls.empty() ? "" : ", ") + control;
+    }
+  }
+  const std::string device = hub.label(notice.device);
+  const std::string seat{notice.seat->name()};
+  if (others.empty()) return seat + " had controls of another on " + device;
+  return seat + " and " + others + " both have " + controls + " on " + device;
 }
 
 // "port tug, with A, or starboard tug, with B"
@@ -103,6 +122,7 @@ std::string to_text(const Notice& notice, const Hub& hub) {
     case NoticeKind::in_hand: return seat + " uses " + device;
     case NoticeKind::held_to: return seat + " is held to " + named(notice.scheme, hub);
     case NoticeKind::waits: return seat + " waits for a " + std::string{to_string(notice.missing)};
+    case NoticeKind::clash: return clashes_of(notice, hub);
     case NoticeKind::doubted: {
       const std::string claims = claims_on(notice.device, hub);
       return device + " may belong to " + (claims.empty() ? "several seats" : claims);

@@ -28,6 +28,7 @@ void Table::set_rules(const SeatingRules& rules) {
   its_.screen.split(rules.splits_screen, seats_);
   its_.devices.watch_all_for_joining(rules.joining != Joining::off);
   rules_ = rules;
+  doubts_.look_at_rules();
   deal(now(), true);
   settle(now());
 }
@@ -141,6 +142,7 @@ void Table::sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> chos
     if (std::find(chosen.begin(), chosen.end(), id) == chosen.end()) remove_owner(id, seat, time);
   }
   std::erase_if(lost_, [&](const Lost& lost) { return lost.seat == &seat; });
+  if (!seat.is_taken()) doubts_.look_at(seat);
   seat.state().standing().is_taken = true;
   seat.state().hold_to(scheme);
   for (const DeviceId id : chosen) {

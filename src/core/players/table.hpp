@@ -10,6 +10,7 @@
 #include <vector>
 
 #include <nextmove/event.hpp>
+#include <nextmove/neighbours.hpp>
 #include <nextmove/notice.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/seat.hpp>
@@ -17,6 +18,7 @@
 
 #include "players/captures.hpp"
 #include "players/device_list.hpp"
+#include "players/doubts.hpp"
 #include "players/lettering.hpp"
 #include "players/notices.hpp"
 #include "players/screen.hpp"
@@ -89,6 +91,8 @@ class Table {
 
   std::vector<DeviceId> lost_devices(const Seat& seat) const;
   std::vector<Doubt> doubts() const;
+  /// Tells of what players who share a device have begun to do to each other.
+  void tell_clashes();
   /// What is not as it always must be; empty while all is well.
   std::string fault() const;
 
@@ -182,6 +186,8 @@ class Table {
   std::vector<Seat*> waiting_;       // the first that began to wait in front
   std::vector<Seat*> told_waiting_;  // of whom it is known
   std::vector<HeldJoin> held_joins_;
+  std::vector<SharedClash> told_clashes_;
+  Doubts doubts_;
 };
 
 }  // namespace nextmove::core

@@ -5,6 +5,7 @@
 #include <cassert>
 #include <utility>
 
+#include "players/clashes.hpp"
 #include "players/table.hpp"
 
 namespace nextmove::core {
@@ -17,6 +18,7 @@ void Table::settle(Moment moment) {
   deal(moment, false);
   renew_waits(moment.at);
   tell_waits(moment);
+  tell_clashes();
   its_.screen.lay(seats_);
   assert(fault().empty());
 }
@@ -239,6 +241,19 @@ void Table::tell_waits(Moment moment) {
     }
   }
   told_waiting_ = waiting_;
+}
+
+void Table::tell_clashes() {
+  std::vector<SharedClash> clashes = shared_clashes(its_.playbook, its_.devices);
+  for (const SharedClash& clash : clashes) {
+    if (std::find(told_clashes_.begin(), told_clashes_.end(), clash) != told_clashes_.end())
+      continue;
+    note({.kind = NoticeKind::clash,
+          .time = its_.journal.now,
+          .seat = clash.second.seat,
+          .device = clash.device});
+  }
+  told_clashes_ = std::move(clashes);
 }
 
 // ---- doubts

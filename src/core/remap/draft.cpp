@@ -15,23 +15,25 @@
 namespace nextmove {
 namespace {
 
-constexpr std::array<std::string_view, 10> refusal_names = {
-    "none",          "fixed",        "required", "reserved",    "other_device", "no_combinations",
-    "already_there", "cannot_drive", "clash",    "no_such_slot"};
+constexpr std::array<std::string_view, 11> refusal_names = {
+    "none",          "fixed",        "required", "reserved",     "other_device",  "no_combinations",
+    "already_there", "cannot_drive", "clash",    "no_such_slot", "somebody_elses"};
 
 constexpr std::array<std::string_view, 4> on_clash_names = {"refuse", "swap", "take_over",
                                                             "keep_both"};
 
-constexpr std::array<std::string_view, 10> reasons = {"",
-                                                      "this action cannot be changed",
-                                                      "this action must keep a control",
-                                                      "the game keeps this control for itself",
-                                                      "that is on another device",
-                                                      "this action takes no combinations",
-                                                      "this action has that control already",
-                                                      "such a control does not suit this action",
-                                                      "another action has that control",
-                                                      "there is no such action or context"};
+constexpr std::array<std::string_view, 11> reasons = {
+    "",
+    "this action cannot be changed",
+    "this action must keep a control",
+    "the game keeps this control for itself",
+    "that is on another device",
+    "this action takes no combinations",
+    "this action has that control already",
+    "such a control does not suit this action",
+    "another action has that control",
+    "there is no such action or context",
+    "somebody else at this device has that control"};
 
 }  // namespace
 
@@ -96,11 +98,15 @@ std::vector<Combination> Draft::usual_controls(const ControlSlot& slot) const {
   return state().usual_controls(slot);
 }
 
+const TakenControl* Draft::whose(const PlacedControl& control) const {
+  return core::find_taken(taken_, control, playbook().zones());
+}
+
 // ---- changes
 
 template <class Attempt>
 DraftAnswer Draft::attempt(const Attempt& make) {
-  core::DraftChange change{state()};
+  core::DraftChange change{state(), taken_};
   DraftAnswer answer = make(change);
   if (auto profile = change.take_profile()) become(std::move(*profile));
   return answer;
@@ -116,7 +122,7 @@ void Draft::become(Profile profile) {
 DraftAnswer Draft::can_put(const ControlSlot& slot, const Combination& combination,
                            OnClash on_clash) const {
   if (!is_slot(playbook(), slot, "Draft::can_put")) return {DraftRefusal::no_such_slot};
-  return core::DraftChange{state()}.put(slot, combination, on_clash);
+  return core::DraftChange{state(), taken_}.put(slot, combination, on_clash);
 }
 
 DraftAnswer Draft::put(const ControlSlot& slot, const Combination& combination, OnClash on_clash) {
@@ -273,7 +279,7 @@ std::vector<Clash> Draft::clashes() const {
 
 std::vector<Shadow> Draft::shadows(const ControlSlot& slot, const Combination& combination) const {
   if (!is_slot(playbook(), slot, "Draft::shadows")) return {};
-  return core::DraftChange{state()}.shadows(slot, combination);
+  return core::DraftChange{state(), taken_}.shadows(slot, combination);
 }
 
 bool Draft::is_changed() const {

@@ -23,6 +23,16 @@ bool is_kept(const DraftState& state, ActionId action) {
 
 }  // namespace
 
+const TakenControl* find_taken(std::span<const TakenControl> taken, const PlacedControl& control,
+                               std::span<const ZoneDefinition> zones) {
+  const auto ours = resolve(control, zones);
+  const auto found = std::find_if(taken.begin(), taken.end(), [&](const TakenControl& it) {
+    const auto theirs = resolve(it.control, zones);
+    return ours && theirs && overlap(*ours, *theirs);
+  });
+  return found == taken.end() ? nullptr : &*found;
+}
+
 DraftAnswer DraftChange::put(const ControlSlot& wanted, const Combination& combination,
                              OnClash on_clash) {
   ControlSlot slot = wanted;
@@ -156,8 +166,25 @@ std::vector<Clash> DraftChange::new_clashes(const DraftState& after, const IsOur
   return clashes;
 }
 
+// What another has of what this player did not have before.
+const TakenControl* DraftChange::newly_taken(const DraftState& after) const {
+  if (taken_.empty()) return nullptr;
+  for (const Use& use : after.uses()) {
+    const auto is_known = [&](const Use& it) { return it.combination == use.combination; };
+    if (std::any_of(before_.uses().begin(), before_.uses().end(), is_known)) continue;
+    const TakenControl* found =
+        find_taken(taken_, use.combination.control, before_.playbook().zones());
+    if (found != nullptr) return found;
+  }
+  return nullptr;
+}
+
 DraftAnswer DraftChange::settle(const DraftState& after, const IsOurs& is_ours,
                                 const std::optional<Combination>& old, OnClash on_clash) {
+  const TakenControl* const theirs = newly_taken(after);
+  if (theirs != nullptr && on_clash != OnClash::keep_both) {
+    return {DraftRefusal::somebody_elses, {}, {}, *theirs};
+  }
   std::vector<Clash> clashes = new_clashes(after, is_ours);
   if (clashes.empty()) {
     accept(after.profile());
@@ -176,7 +203,7 @@ DraftAnswer DraftChange::settle(const DraftState& after, const IsOurs& is_ours,
   if (on_clash == OnClash::keep_both) accept(after.profile());
   if (on_clash == OnClash::swap && swapped) accept(*swapped);
   if (on_clash == OnClash::take_over && taken) accept(*taken);
-  return {accepted_ ? DraftRefusal::none : DraftRefusal::clash, std::move(clashes), {}};
+  return {accepted_ ? DraftRefusal::none : DraftRefusal::clash, std::move(clashes), {}, {}};
 }
 
 // What comes of giving the other side of a clash another control instead, or none; nothing where

@@ -3,6 +3,7 @@
 
 #include <functional>
 #include <optional>
+#include <span>
 #include <vector>
 
 #include <nextmove/draft.hpp>
@@ -11,12 +12,17 @@
 
 namespace nextmove::core {
 
+/// Of those, the one that this control is part of or the other way round; nullptr for none.
+const TakenControl* find_taken(std::span<const TakenControl> taken, const PlacedControl& control,
+                               std::span<const ZoneDefinition> zones);
+
 /// Refers to the state that it begins with.
 class DraftChange {
  public:
   using IsOurs = std::function<bool(const Use&)>;
 
-  explicit DraftChange(const DraftState& before) : before_(before) {}
+  DraftChange(const DraftState& before, std::span<const TakenControl> taken)
+      : before_(before), taken_(taken) {}
 
   DraftAnswer put(const ControlSlot& wanted, const Combination& combination, OnClash on_clash);
   DraftAnswer set(const ControlSlot& slot, const std::vector<Combination>& list, OnClash on_clash);
@@ -35,6 +41,7 @@ class DraftChange {
   DraftAnswer want_both(const ControlSlot& slot, const Combination& combination);
   DraftRefusal may_hold(const ControlSlot& slot, const Combination& combination,
                         const std::vector<Combination>& list) const;
+  const TakenControl* newly_taken(const DraftState& after) const;
   std::vector<Clash> new_clashes(const DraftState& after, const IsOurs& is_ours) const;
   DraftAnswer settle(const DraftState& after, const IsOurs& is_ours,
                      const std::optional<Combination>& old, OnClash on_clash);
@@ -44,6 +51,7 @@ class DraftChange {
   void accept(Profile profile);
 
   const DraftState& before_;
+  std::span<const TakenControl> taken_;
   std::optional<Profile> accepted_;
 };
 

@@ -245,6 +245,9 @@ Combination Capturing::combination_so_far() const {
 
 void Capturing::offer(Combination combination) {
   const CaptureRequest& request = capture_.request;
+  if (draft_.whose(combination.control) != nullptr) {
+    return refuse(DraftRefusal::somebody_elses, std::move(combination));
+  }
   const ControlSlot slot{request.action, request.part, ContextId::none, request.device};
   const DraftAnswer answer = draft_.can_put(slot, combination, OnClash::keep_both);
   // What the action has already may stand in the very slot that is being filled.

@@ -24,7 +24,8 @@ class Capturing {
  public:
   using Values = std::vector<Vec2>;
 
-  /// What the seat's player has changed so far says what may be captured.
+  /// What the seat's player has changed so far says what may be captured, and what others have who
+  /// share a device.
   Capturing(const Draft& draft, CaptureRequest request, Time now);
 
   const Capture& capture() const { return capture_; }

@@ -1,6 +1,7 @@
 // A seat: its parts, and what goes through several of them.
 #pragma once
 
+#include <optional>
 #include <span>
 #include <string>
 #include <utility>
@@ -24,10 +25,11 @@ namespace nextmove::core {
 
 /// What the table says of a seat.
 struct Standing {
-  bool is_taken = false;      // somebody plays here
-  bool is_reserved = false;   // for no person
-  std::vector<Wait> waits{};  // what somebody who plays here lacks
-  Capture capture{};          // the last
+  bool is_taken = false;           // somebody plays here
+  bool is_reserved = false;        // for no person
+  std::vector<Wait> waits{};       // what somebody who plays here lacks
+  std::optional<Profile> draft{};  // what a menu has changed and not applied
+  Capture capture{};               // the last
 };
 
 class SeatState {

@@ -5,6 +5,7 @@
 
 #include "compiled/naming.hpp"
 #include "seat/capturing.hpp"
+#include "seat/seat_state.hpp"
 
 namespace nextmove {
 
@@ -18,6 +19,12 @@ RemapMenu::RemapMenu(Hub& hub, Seat& seat, Applying applying)
 
 RemapMenu::~RemapMenu() {
   stop_waiting();
+  seat_.state().standing().draft.reset();
+}
+
+// What others have who share a device, and are about to.
+void RemapMenu::know_others() {
+  draft_.keep_off(hub_.taken_controls(seat_));
 }
 
 std::string RemapMenu::name_of(const ControlSlot& slot) const {
@@ -27,6 +34,7 @@ std::string RemapMenu::name_of(const ControlSlot& slot) const {
 
 void RemapMenu::changed() {
   rows_ = remap_rows(draft_, remap_devices, seat_.labels());
+  seat_.state().standing().draft = draft_.profile();
   if (applying_ == Applying::at_once) hub_.set_profile(seat_, draft_.profile());
 }
 
@@ -104,6 +112,7 @@ void RemapMenu::tell_last_press() {
 }
 
 void RemapMenu::put(const ControlSlot& slot, const Combination& combination, OnClash on_clash) {
+  know_others();
   const DraftAnswer answer = draft_.put(slot, combination, on_clash);
   question_.reset();
   if (answer.refusal == DraftRefusal::clash) {
@@ -146,6 +155,10 @@ void RemapMenu::answer(OnClash on_clash) {
 
 void RemapMenu::tell(const DraftAnswer& answer) {
   message_ = reason(answer.refusal);
+  if (answer.refusal != DraftRefusal::somebody_elses) return;
+  const TakenControl& taken = answer.taken;
+  message_ = label(taken.control, seat_.labels()) + " is for " + taken.by +
+             (taken.what.empty() ? " to join" : ": " + taken.what);
 }
 
 // ---- whole changes
@@ -158,12 +171,14 @@ void RemapMenu::clear(const ControlSlot& slot) {
 
 void RemapMenu::reset(ActionId action) {
   if (is_asking("RemapMenu::reset")) return;
+  know_others();
   tell(draft_.reset(action, OnClash::take_over));
   changed();
 }
 
 void RemapMenu::reset(DeviceKind device) {
   if (is_asking("RemapMenu::reset")) return;
+  know_others();
   tell(draft_.reset(device, OnClash::take_over));
   changed();
 }
@@ -183,12 +198,14 @@ void RemapMenu::tune(const Tuning& tuning) {
 
 void RemapMenu::swap_sticks(bool are_swapped) {
   if (is_asking("RemapMenu::swap_sticks")) return;
+  know_others();
   tell(draft_.swap_sticks(are_swapped));
   changed();
 }
 
 void RemapMenu::take(const Profile& preset) {
   if (is_asking("RemapMenu::take")) return;
+  know_others();
   tell(draft_.take(preset));
   changed();
 }

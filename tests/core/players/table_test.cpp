@@ -396,6 +396,103 @@ TEST_F(TheTable, WhoJoinsOnALooseCableHasTheirDevice) {
   EXPECT_EQ(hub.free_devices(), Devices{});
 }
 
+// ---- in each other's way
+
+struct TwoAtOneKeyboard : TheTable {
+  TwoAtOneKeyboard() {
+    tap(keyboard, KeyE);
+    tap(keyboard, Enter);
+    news();
+  }
+  Profile horn_on(Control control, std::string scheme) const {
+    Profile profile;
+    profile.remaps.push_back({.action = "horn",
+                              .device = DeviceKind::keyboard,
+                              .schemes = {std::move(scheme)},
+                              .controls = {Combination{control}}});
+    return profile;
+  }
+  ControlSlot horn_slot() const {
+    return {horn.id, ActionPart::whole, ContextId::none, DeviceKind::keyboard};
+  }
+  Seat& anna() const { return seat(0); }
+  Seat& ben() const { return seat(1); }
+  DeviceId keyboard = plug(DeviceKind::keyboard);
+};
+
+TEST_F(TwoAtOneKeyboard, TheKeysOfTheOtherAreNotCaptured) {
+  hub.capture(anna(), {horn.id});
+  ben().leave("helm");
+  press(keyboard, ArrowUp);
+  EXPECT_EQ(anna().capture().state, CaptureState::waiting);
+  EXPECT_EQ(anna().capture().refusal, DraftRefusal::somebody_elses);
+  EXPECT_EQ(anna().capture().refused, Combination{ArrowUp});
+}
+
+TEST_F(TwoAtOneKeyboard, NorIsWhatTheyJoinBy) {
+  hub.leave(ben());
+  RemapMenu menu{hub, anna()};
+  menu.ask(horn_slot());
+  press(keyboard, Enter);
+  menu.update();
+  EXPECT_EQ(menu.message(), "Enter: somebody else at this device has that control");
+  EXPECT_FALSE(ben().is_taken());
+}
+
+TEST_F(TwoAtOneKeyboard, WhatTheOtherIsAboutToHaveIsTaken) {
+  RemapMenu of_ben{hub, ben()};
+  RemapMenu of_anna{hub, anna()};
+  of_ben.ask(horn_slot());
+  tap(keyboard, KeyX);
+  of_ben.update();
+  of_anna.ask(horn_slot());
+  tap(keyboard, KeyX);
+  of_anna.update();
+  EXPECT_EQ(of_anna.message(), "X is for seat 2: horn");
+  EXPECT_FALSE(of_anna.is_changed());
+}
+
+TEST_F(TwoAtOneKeyboard, AKeyThatTwoProfilesBringTogetherIsTold) {
+  EXPECT_TRUE(hub.clashes().empty());
+  hub.set_profile(ben(), horn_on(KeyX, "right_keys"));
+  hub.set_profile(anna(), horn_on(KeyX, "left_keys"));
+  ASSERT_EQ(hub.clashes().size(), 1U);
+  EXPECT_EQ(hub.clashes()[0], (SharedClash{keyboard, KeyX, {&anna(), horn.id}, {&ben(), horn.id}}));
+  update();
+  EXPECT_EQ(news(), News{"seat 2 and seat 1 both have X on keyboard 1"});
+  update();
+  EXPECT_EQ(news(), News{}) << "it is told once";
+  hub.set_profile(anna(), {});
+  EXPECT_TRUE(hub.clashes().empty());
+}
+
+TEST_F(TwoAtOneKeyboard, WhoSitsDownIntoAClashIsTold) {
+  hub.leave(ben());
+  hub.set_profile(anna(), horn_on(ArrowUp, "left_keys"));
+  update();
+  news();
+  tap(keyboard, Enter);
+  EXPECT_EQ(news(), (News{"seat 2 joins under \"right_keys\" with keyboard 1",
+                          "seat 2 and seat 1 both have up arrow on keyboard 1"}));
+}
+
+TEST_F(TwoAtOneKeyboard, ADraftTakesItOnlyWhereBothAreWanted) {
+  Draft draft{hub.playbook(), {}, scheme("left_keys")};
+  draft.keep_off(taken_by_schemes(hub.playbook(), scheme("left_keys")));
+  const DraftAnswer answer = draft.put(horn_slot(), ArrowUp);
+  EXPECT_EQ(answer.refusal, DraftRefusal::somebody_elses);
+  EXPECT_EQ(answer.taken, (TakenControl{ArrowUp, "right_keys", "steer"}));
+  EXPECT_EQ(draft.put(horn_slot(), Enter).refusal, DraftRefusal::somebody_elses);
+  EXPECT_TRUE(draft.put(horn_slot(), KeyX));
+  EXPECT_TRUE(draft.put(horn_slot(), ArrowUp, OnClash::keep_both));
+}
+
+TEST_F(WithAPad, WhoSharesNothingKeepsOffNothing) {
+  tap(plug(DeviceKind::keyboard), KeyE);
+  EXPECT_TRUE(hub.taken_controls(seat(0)).empty());
+  EXPECT_FALSE(hub.taken_controls(seat(1)).empty());
+}
+
 // ---- being told
 
 TEST_F(TheTable, TheThirdPressOnAKeyboardForTwoIsAnswered) {
@@ -407,6 +504,38 @@ TEST_F(TheTable, TheThirdPressOnAKeyboardForTwoIsAnswered) {
   EXPECT_EQ(
       news(),
       News{"a press on keyboard 1 seats nobody under \"desk\": the device is somebody else's"});
+}
+
+TEST_F(TheTable, AJoinPressThatNobodyMayMakeIsADoubtOnce) {
+  hub.set_rules({.free_devices = FreeDevices::kept});
+  const DeviceId pad = plug(DeviceKind::gamepad);
+  Complaints heard;
+  tap(pad, PadStart);
+  tap(pad, PadStart);
+  EXPECT_EQ(
+      heard.take(),
+      Sentences{"doubt: Hub::update: PadStart was pressed on gamepad 1, which nobody has, and "
+                "would join under \"pad\", but SeatingRules::joining is off"});
+}
+
+TEST_F(TheTable, AFirstPadBeyondTheSeatsIsADoubt) {
+  hub.add_seat("port tug");
+  hub.set_rules({.free_devices = FreeDevices::dealt, .first_pad = 5});
+  Complaints heard;
+  update();
+  update();
+  EXPECT_EQ(
+      heard.take(),
+      Sentences{
+          "doubt: Hub::set_rules: first_pad = 5 is no seat: the last is 0, and it counts round"});
+}
+
+TEST_F(TheTable, WhoHasJoinedAndIsInNoContextIsADoubt) {
+  hub.join(scheme("pad"), plug(DeviceKind::gamepad));
+  Complaints heard;
+  for (int i = 0; i < 200; ++i) hub.update(now += 10ms);
+  EXPECT_EQ(heard.take(), Sentences{"doubt: Hub::update: \"seat 1\" has played through 120 updates "
+                                    "in no context, and so hears nothing; see Seat::enter"});
 }
 
 TEST_F(WithAPad, NoticesSayWhatPeopleSee) {

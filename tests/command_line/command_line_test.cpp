@@ -237,6 +237,29 @@ TEST(Seats, GiveTheSameAsJson) {
   EXPECT_EQ(json["seatings"].back(), (Json{"left_keys", "right_keys"}));
 }
 
+TEST(Seats, PlayStepsAndTellHowTheTableStands) {
+  EXPECT_EQ(
+      next_move({"seats", playbook, "--steps", "plug:gamepad join:pad unplug:gamepad-1"}).output,
+      "STEP              THEN                         WHAT IS TOLD\n"
+      "plug:gamepad      gamepad 1 is free            gamepad 1 is plugged in\n"
+      "join:pad          seat 1 plays with gamepad 1  seat 1 joins under \"Gamepad\" with "
+      "gamepad 1\n"
+      "unplug:gamepad-1  seat 1 waits for a gamepad   gamepad 1 is unplugged\n"
+      "                                               seat 1 has lost gamepad 1\n"
+      "                                               seat 1 waits for a gamepad\n");
+  const Finished wrong = next_move({"seats", playbook, "--steps", "plug:gamepad leave:ferry"});
+  EXPECT_EQ(wrong.exit_code, 1);
+  EXPECT_EQ(wrong.errors, "next-move: leave:ferry: there is no seat \"ferry\"\n");
+  const std::string text =
+      next_move({"seats", playbook, "--json", "--steps", "plug:gamepad join:pad"}).output;
+  const Json json = Json::parse(text);
+  EXPECT_EQ(json[1]["seats"][0], (Json{{"name", "seat 1"},
+                                       {"stands", "playing"},
+                                       {"scheme", "pad"},
+                                       {"devices", {"gamepad 1"}},
+                                       {"waits_for", Json::array()}}));
+}
+
 TEST(Seats, SayWhatIsNoDevice) {
   const Finished done = next_move({"seats", playbook, "--devices", "keybord"});
   EXPECT_EQ(done.exit_code, 2);

@@ -56,6 +56,8 @@ std::string parse_devices(const std::vector<std::string>& words,
                           std::vector<nextmove::DeviceKind>& devices);
 int seats_command(const std::string& playbook, const std::vector<nextmove::DeviceKind>& devices,
                   bool json);
+/// Plays the steps of a TableScript, parted by spaces.
+int seat_steps_command(const std::string& playbook, const std::string& steps, bool json);
 /// Draws a picture where `picture` is not empty.
 int curve_command(const std::string& playbook, const std::string& action,
                   const std::string& picture, bool json);

@@ -238,7 +238,15 @@ class Program {
         ->delimiter(',')
         ->type_name("KIND[:N],...")
         ->capture_default_str();
+    seats
+        ->add_option("--steps", steps_,
+                     "instead, who comes and goes: plug:gamepad join:pad unplug:gamepad-1")
+        ->type_name("STEPS");
     seats->callback([this] {
+      if (!steps_.empty()) {
+        code_ = seat_steps_command(playbook_, steps_, json_);
+        return;
+      }
       std::vector<nextmove::DeviceKind> devices;
       const std::string problem = parse_devices(devices_, devices);
       if (!problem.empty()) throw CLI::ValidationError{"--devices", problem};
@@ -326,6 +334,7 @@ class Program {
   std::vector<std::string> cleared_;
   std::string on_clash_ = "refuse";
   std::string to_reset_;
+  std::string steps_;
   std::vector<std::string> devices_ = {"keyboard", "mouse"};
   std::vector<std::string> schemes_;
   PromptWish prompt_;

@@ -103,6 +103,15 @@ class Adapter::Implementation {
     }
   }
 
+  bool wave(DeviceId device) const {
+    constexpr Uint16 strength = 0xA000;
+    constexpr Uint32 milliseconds = 400;
+    const auto pad = std::find_if(pads_.begin(), pads_.end(),
+                                  [&](const Pad& it) { return it.device == device; });
+    return pad != pads_.end() &&
+           SDL_GameControllerRumble(pad->controller, strength, strength, milliseconds) == 0;
+  }
+
   static Time now() { return std::chrono::milliseconds{SDL_GetTicks64()}; }
 
   bool handle(const SDL_Event& event) {
@@ -366,6 +375,10 @@ bool Adapter::handle(const SDL_Event& event) {
 
 void Adapter::light_numbers() {
   implementation_->light_numbers();
+}
+
+bool Adapter::wave(DeviceId device) {
+  return implementation_->wave(device);
 }
 
 Time Adapter::now() const {

@@ -51,6 +51,22 @@ TablePicture table_picture(const Hub& hub, const Party& party, std::string news)
   return table;
 }
 
+namespace {
+
+// "Whose is gamepad 3?", and what each presses on it.
+void add_doubts(const Hub& hub, std::vector<std::string>& lines) {
+  for (const Doubt& doubt : hub.doubts()) {
+    lines.push_back("Whose is " + hub.label(doubt.device) + "? On it, press");
+    for (const Claim& claim : doubt.claims) {
+      const Seat& seat = *claim.seats.front();
+      lines.push_back("     " + label(claim.control, seat.labels()) + "   the " +
+                      std::string{seat.name()});
+    }
+  }
+}
+
+}  // namespace
+
 std::vector<std::string> waiting_words(const Hub& hub, const Party& party) {
   std::vector<std::string> lines;
   for (const Seat* seat : party.waited_for()) {
@@ -59,10 +75,13 @@ std::vector<std::string> waiting_words(const Hub& hub, const Party& party) {
       lost += (lost.empty() ? "" : " and ") + hub.label(device);
     }
     const std::vector<Line> ways = ways_to_sit_down(hub, seat->labels(), seat);
-    lines.push_back("The " + std::string{seat->name()} + " has lost " + lost +
-                    ". Plug it in again" + (ways.empty() ? "." : ", or go on with another; press"));
+    const std::string name = "The " + std::string{seat->name()};
+    lines.push_back(
+        (lost.empty() ? name + " waits" : name + " has lost " + lost + ". Plug it in again") +
+        (ways.empty() ? "." : ", or go on with another; press"));
     for (const Line& way : ways) lines.push_back("     " + to_text(way));
   }
+  add_doubts(hub, lines);
   return lines;
 }
 

@@ -76,6 +76,11 @@ class Hub {
   JoinAnswer can_join(Scheme scheme, DeviceId device = DeviceId::none,
                       const Seat* seat = nullptr) const;
 
+  /// What to press to join under this scheme, for a lobby where nobody sits: "Start", in the
+  /// lettering of a gamepad with which somebody could join now. Empty where only the game seats
+  /// anybody under it. Allocates.
+  std::vector<PromptPart> join_prompt(SchemeId scheme) const;
+
   /// The player gets up, and what is theirs goes with them: the seat's devices are free, what they
   /// held is released, a capture ends, the profile is empty, and the seat is held to no scheme. Its
   /// contexts and mutes are the game's and stay as they are. Nothing where nobody plays.

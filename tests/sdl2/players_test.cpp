@@ -208,5 +208,19 @@ TEST_F(FivePlayers, EachPadIsToldTheNumberOfItsSeat) {
   EXPECT_EQ(first.pad->player_index(), 1);
 }
 
+TEST_F(FivePlayers, APadIsFoundByAShake) {
+  VirtualPad one;
+  VirtualPad other;
+  settle();
+  const std::vector<PluggedDevice> there = hub.devices();
+  const DeviceId last = there.back().id;
+  EXPECT_TRUE(devices.wave(last));
+  settle();
+  EXPECT_EQ(one.shakes(), 0);
+  EXPECT_EQ(other.shakes(), 1);
+  EXPECT_FALSE(devices.wave(there.front().id)) << "a keyboard does not shake";
+  EXPECT_FALSE(devices.wave(DeviceId::none));
+}
+
 }  // namespace
 }  // namespace nextmove::support

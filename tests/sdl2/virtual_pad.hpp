@@ -22,6 +22,10 @@ class VirtualPad {
     description.SetPlayerIndex = [](void* pad, int index) {
       static_cast<VirtualPad*>(pad)->player_index_ = index;
     };
+    description.Rumble = [](void* pad, Uint16 low, Uint16 high) {
+      static_cast<VirtualPad*>(pad)->shakes_ += low > 0 || high > 0 ? 1 : 0;
+      return 0;
+    };
     const int index = SDL_JoystickAttachVirtualEx(&description);
     joystick_ = SDL_JoystickOpen(index);
     instance_ = SDL_JoystickInstanceID(joystick_);
@@ -40,6 +44,9 @@ class VirtualPad {
   /// The number that the pad was told last.
   int player_index() const { return player_index_; }
 
+  /// How often it was told to shake.
+  int shakes() const { return shakes_; }
+
   void button(int number, bool down) {
     SDL_JoystickSetVirtualButton(joystick_, number, down ? SDL_PRESSED : SDL_RELEASED);
   }
@@ -49,6 +56,7 @@ class VirtualPad {
 
  private:
   int player_index_ = -2;  // never told
+  int shakes_ = 0;
   SDL_Joystick* joystick_;
   SDL_JoystickID instance_;
 };

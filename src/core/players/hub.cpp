@@ -97,6 +97,18 @@ JoinAnswer Hub::can_join(Scheme scheme, DeviceId device, const Seat* seat) const
                               : JoinAnswer{nullptr, Refusal::no_scheme};
 }
 
+std::vector<PromptPart> Hub::join_prompt(SchemeId scheme) const {
+  if (core::find(playbook(), scheme, "Hub::join_prompt") == SchemeId::none) return {};
+  const SchemeDefinition& its = playbook().scheme(scheme);
+  if (!its.join.is_set()) return {};
+  DeviceId with = DeviceId::none;
+  for (const DeviceId id : state_->devices.plugged()) {
+    const bool is_on_it = state_->devices.at(id).device.kind == device_of(its.join);
+    if (is_on_it && state_->table.can_join(scheme, id, nullptr)) with = id;
+  }
+  return prompt_parts(its.join, state_->lettering.labels(with), playbook().zones());
+}
+
 void Hub::leave(Seat& seat) {
   if (!state_->may_change(seat, "Hub::leave")) return;
   state_->report(GotUp{now(), std::string{seat.name()}});

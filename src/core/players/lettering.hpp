@@ -29,6 +29,10 @@ class Lettering {
   void set_key_labels(KeyLabels keys, Seats seats);
   void set_families(Families families, Seats seats);
   const Families& families() const { return families_; }
+  /// What controls are called for whoever holds this device, though nobody has it.
+  Labels labels(DeviceId device) const {
+    return {wording_, keys_, families_.of(devices_.at(device).device)};
+  }
   /// The seat's devices have changed.
   void find_family(Seat& seat);
   /// Tells of those who have another device in hand.

@@ -190,6 +190,7 @@ void Table::leave(Seat& seat) {
   seat.state().set_profile({});
   seat.state().hold_to(SchemeId::none);
   seat.state().presses().drop_all();
+  seat.state().prompting().forget_player();
   seat.state().standing().is_taken = false;
   note({.kind = NoticeKind::left, .time = time, .seat = &seat});
   settle(now());

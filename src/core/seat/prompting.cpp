@@ -37,13 +37,26 @@ void Prompting::add(Slot& slot, Time time) {
   note_hands();
 }
 
+void Prompting::forget(const Slot& slot, Time time) {
+  hand_.forget(slot, common_.slots, time);
+  had_ = 0;
+  for (const auto& it : common_.slots) {
+    if (are_one_hand(it->kind, slot.kind)) had_ |= 1U << static_cast<unsigned>(it->kind);
+  }
+}
+
+void Prompting::forget_player() {
+  had_ = 0;
+  note_hands();
+}
+
 // Prompts go by the kinds of device that a seat has and the playbook binds, and by which is in
 // hand.
 void Prompting::note_hands() {
   unsigned kinds = 0;
   for (const auto& slot : common_.slots) kinds |= 1U << static_cast<unsigned>(slot->kind);
   constexpr unsigned none_yet = 1U << device_kind_count;
-  if (common_.slots.empty()) kinds = none_yet;
+  if (common_.slots.empty()) kinds = had_ != 0 ? had_ : none_yet;
   const unsigned bound = common_.wiring->devices() | none_yet;
   const Slot* const held = hand_.slot();
   unsigned hand = 0;
@@ -54,7 +67,8 @@ void Prompting::note_hands() {
   if (std::exchange(hands_, hands) != hands) renew();
 }
 
-// What is in hand first, then what else the seat has. Where it has nothing yet, all it might have.
+// What is in hand first, then what else the seat has. Where it has nothing yet, all it might have;
+// and where it has lost all, what it had: nobody is told to press a key of somebody else's.
 std::vector<std::vector<DeviceKind>> Prompting::hands() const {
   std::vector<std::vector<DeviceKind>> hands;
   for (const std::vector<DeviceKind>& all : all_hands) {
@@ -62,7 +76,8 @@ std::vector<std::vector<DeviceKind>> Prompting::hands() const {
     for (const DeviceKind kind : all) {
       const bool has_it = std::any_of(common_.slots.begin(), common_.slots.end(),
                                       [&](const auto& slot) { return slot->kind == kind; });
-      if (has_it || common_.slots.empty()) kinds.push_back(kind);
+      const bool had_it = had_ == 0 || ((had_ >> static_cast<unsigned>(kind)) & 1U) != 0;
+      if (has_it || (common_.slots.empty() && had_it)) kinds.push_back(kind);
     }
     if (!kinds.empty()) hands.push_back(std::move(kinds));
   }

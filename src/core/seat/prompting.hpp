@@ -43,8 +43,10 @@ class Prompting {
   }
   /// A device is new.
   void add(Slot& slot, Time time);
-  /// It is about to go, and has gone.
-  void forget(const Slot& slot, Time time) { hand_.forget(slot, common_.slots, time); }
+  /// It is about to go. Note the hands when it has gone.
+  void forget(const Slot& slot, Time time);
+  /// Nobody plays here any more.
+  void forget_player();
   void note_hands();
 
   std::span<const Prompt> prompts(ActionId action, ActionPart part) const;
@@ -58,6 +60,7 @@ class Prompting {
   const Common& common_;
   Hand hand_;
   unsigned hands_ = 0;  // what prompts go by; see note_hands
+  unsigned had_ = 0;    // kinds of device, a bit each, that whoever has lost all had in hand last
   Labels labels_;
   std::uint32_t version_ = 1;
   /// No part of the seat's state.

@@ -506,6 +506,35 @@ TEST_F(TheTable, TheThirdPressOnAKeyboardForTwoIsAnswered) {
       News{"a press on keyboard 1 seats nobody under \"desk\": the device is somebody else's"});
 }
 
+TEST_F(TheTable, WhoHasLostTheirPadIsToldOfThePadAndInItsLettering) {
+  Families families;
+  families.add(FamilyDevice{.vendor = 1, .family = "shapes"});
+  hub.set_families(families);
+  hub.set_rules({});
+  Seat& port = hub.add_seat("port tug");
+  port.enter("helm");
+  const DeviceId pad = hub.plug({.kind = DeviceKind::gamepad, .name = "pad", .vendor = 1}, now);
+  const std::string before = to_text(port.prompt(horn).parts);
+  unplug(pad);
+  ASSERT_TRUE(port.is_waiting());
+  EXPECT_EQ(port.prompt(horn).device, DeviceKind::gamepad);
+  EXPECT_EQ(to_text(port.prompt(horn).parts), before);
+  hub.leave(port);
+  EXPECT_EQ(port.prompt(horn).device, DeviceKind::keyboard) << "it may be anybody's now";
+}
+
+TEST_F(TheTable, ALobbyWhereNobodySitsSaysWhatToPress) {
+  Families families;
+  families.add(FamilyDevice{.vendor = 1, .family = "shapes"});
+  hub.set_families(families);
+  EXPECT_EQ(to_text(hub.join_prompt(scheme("left_keys"))), "E");
+  EXPECT_EQ(hub.join_prompt(scheme("pad")).front().family, "positions");
+  const DeviceId pad = hub.plug({.kind = DeviceKind::gamepad, .name = "pad", .vendor = 1}, now);
+  EXPECT_EQ(hub.join_prompt(scheme("pad")).front().family, "shapes");
+  tap(pad, PadStart);
+  EXPECT_EQ(hub.join_prompt(scheme("pad")).front().family, "positions") << "that pad has joined";
+}
+
 TEST_F(TheTable, AJoinPressThatNobodyMayMakeIsADoubtOnce) {
   hub.set_rules({.free_devices = FreeDevices::kept});
   const DeviceId pad = plug(DeviceKind::gamepad);

@@ -4,7 +4,7 @@
 //   [x] keyboard by scancode, repeats left out
 //   [x] mouse buttons 1-5 and the wheel, in detents, with natural scrolling turned back
 //   [x] gamepads: buttons by position, sticks, triggers, plug and unplug
-//   [x] the number of a pad's seat on its player lamps
+//   [x] the number of a pad's seat on its player lamps, and a shake to find a pad by
 //   [x] everything released when the window loses the focus; when it comes back, and when a pad is
 //       plugged in, what is held goes on: sticks and triggers at once, buttons after a fresh press
 //   [x] mouse motion in counts, and the position in the window (none in SDL's relative mode)
@@ -42,6 +42,10 @@ class Adapter {
   /// Tells each gamepad the number of the seat that has it, for the lamps that some pads have; and
   /// those that nobody has, none. After notices, say.
   void light_numbers();
+
+  /// Shakes a gamepad for a moment, so that whoever holds it sees which one it is: at a table where
+  /// pads look alike, say. False where it is no gamepad of this adapter, or cannot shake.
+  bool wave(DeviceId device);
 
   /// The time on the clock that SDL stamps its events with, for Hub::update. Milliseconds fine.
   Time now() const;

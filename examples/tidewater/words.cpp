@@ -16,6 +16,7 @@ std::vector<Line> ways_to_sit_down(const Hub& hub, const Labels& labels, const S
     const auto is_free = [&](const PluggedDevice& device) {
       return definition.needs_kind(device.device.kind) &&
              hub.can_join(scheme, device.id, seat).refusal == Refusal::none &&
+             hub.standing(device.id) != DeviceStanding::doubtful &&
              (seat == nullptr || device.seats.empty());
     };
     const std::vector<PluggedDevice> devices = hub.devices();
@@ -69,19 +70,19 @@ void add_doubts(const Hub& hub, std::vector<std::string>& lines) {
 
 std::vector<std::string> waiting_words(const Hub& hub, const Party& party) {
   std::vector<std::string> lines;
+  add_doubts(hub, lines);
   for (const Seat* seat : party.waited_for()) {
     std::string lost;
     for (const DeviceId device : hub.lost_devices(*seat)) {
       lost += (lost.empty() ? "" : " and ") + hub.label(device);
     }
     const std::vector<Line> ways = ways_to_sit_down(hub, seat->labels(), seat);
-    const std::string name = "The " + std::string{seat->name()};
-    lines.push_back(
-        (lost.empty() ? name + " waits" : name + " has lost " + lost + ". Plug it in again") +
-        (ways.empty() ? "." : ", or go on with another; press"));
+    std::string line = "The " + std::string{seat->name()};
+    line += lost.empty() ? " waits" : " has lost ";
+    if (!lost.empty()) line += lost + ". Plug it in again";
+    lines.push_back(line + (ways.empty() ? "." : ", or go on with another; press"));
     for (const Line& way : ways) lines.push_back("     " + to_text(way));
   }
-  add_doubts(hub, lines);
   return lines;
 }
 

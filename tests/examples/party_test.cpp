@@ -5,6 +5,7 @@
 
 #include "support/playbooks.hpp"
 #include "tidewater/rollover_check.hpp"
+#include "tidewater/words.hpp"
 
 namespace nextmove::support {
 namespace {
@@ -143,6 +144,25 @@ TEST_F(TwoPlayers, AnotherPadTakesOverByItsStartButton) {
   EXPECT_TRUE(party.waited_for().empty());
   press(spare, PadSouth);
   EXPECT_TRUE(party.tugs()[1]->is_horn_sounding());
+}
+
+TEST_F(TwoPlayers, WhoseAnEqualPadIsTheyAreAskedAndSayByAPress) {
+  const DeviceId other = hub.plug({DeviceKind::gamepad}, now);
+  sit_down_and_cast_off(pad, PadStart, other, PadStart);
+  hub.unplug(pad, now);
+  hub.unplug(other, now);
+  const DeviceId back = hub.plug({DeviceKind::gamepad}, now);
+  sail(20ms);
+  const std::vector<std::string> words = tidewater::waiting_words(hub, party);
+  ASSERT_GT(words.size(), 3U);
+  EXPECT_EQ(words[0], "Whose is gamepad 3? On it, press");
+  EXPECT_EQ(words[1], "     south button   the port tug");
+  EXPECT_EQ(words[2], "     east button   the starboard tug");
+  EXPECT_EQ(std::count(words.begin(), words.end(), "     Start   Gamepad"), 0)
+      << "with that one nobody can go on";
+  tap(back, PadEast);
+  EXPECT_EQ(party.waited_for().size(), 1U);
+  EXPECT_EQ(std::string{party.waited_for()[0]->name()}, "port tug");
 }
 
 TEST_F(TwoPlayers, OnlyOneOfThemWorksTheCrane) {

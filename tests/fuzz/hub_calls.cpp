@@ -79,6 +79,9 @@ class Caller {
       look();
     }
     for (const auto& it : hub_.seats()) look_at_prompts(*it);
+    for (const SharedClash& it : hub_.clashes()) {
+      require(it.first.seat != it.second.seat, "two players clash");
+    }
   }
 
  private:
@@ -216,6 +219,8 @@ class Caller {
         rules.most_players = choices_.below(4);
         rules.first_pad = choices_.below(3);
         rules.splits_screen = choices_.flag();
+        rules.asks_whose = choices_.flag();
+        rules.take_over_after = choices_.flag() ? 0ms : 1000ms;
         return hub_.set_rules(rules);
       }
       case 2:
@@ -245,6 +250,7 @@ class Caller {
         Profile changed;
         Seat& it = seat();
         Draft draft{hub_.playbook(), it.profile(), it.scheme()};
+        draft.keep_off(hub_.taken_controls(it));
         const ControlSlot slot{action(), part(), ContextId::none, kind(), choices_.below(3)};
         draft.put(slot, control(), static_cast<OnClash>(choices_.below(4)));
         draft.tune({.sensitivity = choices_.number(), .toggle = choices_.flag()});
@@ -333,6 +339,14 @@ class Caller {
     for (const auto& it : hub_.seats()) look(*it);
     for (const PluggedDevice& it : hub_.devices()) {
       require(hub_.find_device(it.id) != nullptr, "a device that is listed is found");
+      const DeviceStanding standing = hub_.standing(it.id);
+      const bool has_owner =
+          standing == DeviceStanding::owned || standing == DeviceStanding::shared;
+      require(has_owner == !it.seats.empty(), "a device stands as its owners say");
+    }
+    for (const Doubt& it : hub_.doubts()) {
+      require(hub_.standing(it.device) == DeviceStanding::doubtful, "a doubtful device stands so");
+      require(it.claims.size() > 1, "a doubt is between several");
     }
   }
 
@@ -342,6 +356,10 @@ class Caller {
       require(std::find(owners.begin(), owners.end(), &seat) != owners.end(),
               "who has a device is among its owners");
     }
+    const bool waits = seat.standing() == SeatStanding::waiting;
+    require(waits == !seat.waits().empty(), "who waits waits for something");
+    const bool plays = seat.standing() == SeatStanding::playing;
+    require(!plays || !seat.devices().empty(), "who plays has a device");
     require(seat.readings().size() == hub_.playbook().actions().size(), "every action is read");
     for (const Reading& it : seat.readings()) look(it);
     for (const ActionId id : seat.changes()) {

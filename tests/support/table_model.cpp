@@ -399,6 +399,7 @@ Control TableModel::claim(DeviceId id, std::size_t number) const {
 
 void TableModel::set_rules(const SeatingRules& rules) {
   rules_ = rules;
+  for (auto& [id, device] : devices_) device.undecided.clear();
   deal(true);
   follow();
 }
@@ -681,7 +682,7 @@ bool TableModel::join_press(DeviceId id, Control control, Time time) {
     if (waiting == nobody && !may_be_new) continue;
     at(id).silent.insert(control);
     if (waiting != nobody && may_be_new && rules_.take_over_after > Duration::zero()) {
-      at(id).undecided[control] = {scheme, time};
+      at(id).undecided[control] = {scheme, time, ++presses_ever_};
     } else if (waiting != nobody) {
       take_over(waiting, scheme, id);
     } else {
@@ -694,7 +695,7 @@ bool TableModel::join_press(DeviceId id, Control control, Time time) {
 }
 
 void TableModel::decide(DeviceId id, Control control, bool is_held) {
-  const Number scheme = at(id).undecided.at(control).first;
+  const Number scheme = at(id).undecided.at(control).scheme;
   at(id).undecided.erase(control);
   const Device& device = at(id);
   if (device.is_going || !device.may_be.empty() || !may_have(id, scheme, nobody)) return;
@@ -716,13 +717,14 @@ void TableModel::ripen(Time until) {
   for (;;) {
     DeviceId ripe = DeviceId::none;
     Control by = none;
-    Time first = until - rules_.take_over_after;
+    std::pair<Time, int> first = {until - rules_.take_over_after, presses_ever_};
     for (const auto& [id, device] : devices_) {
       for (const auto& [control, press] : device.undecided) {
-        if (press.second > first || (ripe != DeviceId::none && press.second == first)) continue;
+        const std::pair<Time, int> its = {press.time, press.order};
+        if (its > first) continue;
         ripe = id;
         by = control;
-        first = press.second;
+        first = its;
       }
     }
     if (ripe == DeviceId::none) return;

@@ -49,8 +49,12 @@ class TableModel {
     std::vector<DeviceId> may_be{};
     std::set<Control> down{};
     std::set<Control> silent{};  // what seated somebody, until it is up
-    std::map<Control, std::pair<Number, Time>>
-        undecided{};  // join presses: which scheme, since when
+    struct JoinPress {
+      Number scheme;
+      Time time;
+      int order;  // of two at one time, which came first
+    };
+    std::map<Control, JoinPress> undecided{};
   };
 
   const std::vector<Seat>& seats() const { return seats_; }
@@ -134,6 +138,7 @@ class TableModel {
   std::vector<Said> said_;
   int born_ = 0;
   int waits_ever_ = 0;
+  int presses_ever_ = 0;
 };
 
 }  // namespace nextmove::support

@@ -34,8 +34,11 @@ const Seat* Captures::before(const Entry& entry) const {
 std::span<const Vec2> Captures::values_of(DeviceId id) const {
   const KnownDevice& known = devices_.at(id);
   if (known.owners.empty()) return known.values;
+  // What is captured the others do not hear.
+  for (const Seat* owner : known.owners) {
+    if (const Entry* entry = find(*owner)) return entry->capturing.values(id);
+  }
   const Seat& owner = *known.owners.front();
-  if (const Entry* entry = find(owner)) return entry->capturing.values(id);
   return std::span{owner.state().common().find_slot(id)->controls}.first(control_count);
 }
 
@@ -46,8 +49,14 @@ bool Captures::add_device(const Seat& seat, DeviceId id, std::span<const Vec2> v
   return true;
 }
 
+// What is down of what was pressed for it nobody hears before it is up.
 void Captures::remove_device(const Seat& seat, DeviceId id) {
-  if (Entry* entry = find(seat)) entry->capturing.remove_device(id);
+  Entry* const entry = find(seat);
+  if (entry == nullptr) return;
+  for (const auto& [device, source] : entry->capturing.held()) {
+    if (device == id) devices_.at(id).swallowed.push_back(source);
+  }
+  entry->capturing.remove_device(id);
 }
 
 // ---- beginning and ending

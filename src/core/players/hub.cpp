@@ -388,6 +388,7 @@ std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
     seat->state().adopt(state_->playbook);
     seat->find_readings();
   }
+  state_->table.play_on();
   return told;
 }
 

@@ -28,6 +28,7 @@ void Table::set_rules(const SeatingRules& rules) {
   its_.screen.split(rules.splits_screen, seats_);
   its_.devices.watch_all_for_joining(rules.joining != Joining::off);
   rules_ = rules;
+  held_joins_.clear();  // what is held was meant by the rules of before
   doubts_.look_at_rules();
   deal(now(), true);
   settle(now());
@@ -206,6 +207,23 @@ void Table::hold_to(Seat& seat, SchemeId scheme) {
     if (is_clear) continue;
     remove_owner(id, seat, its_.journal.now);
     note({.kind = NoticeKind::taken, .time = its_.journal.now, .seat = &seat, .device = id});
+  }
+  settle(now());
+}
+
+// Of those who can no longer share, who came first keeps the device.
+void Table::play_on() {
+  for (const DeviceId id : its_.devices.plugged()) {
+    KnownDevice& known = at(id);
+    for (std::size_t i = known.owners.size(); i-- > 1;) {
+      Seat& seat = *known.owners[i];
+      const auto end = known.owners.begin() + static_cast<std::ptrdiff_t>(i);
+      const bool is_clear = std::all_of(
+          known.owners.begin(), end, [&](Seat* other) { return can_share(known, seat, *other); });
+      if (is_clear) continue;
+      remove_owner(id, seat, its_.journal.now);
+      note({.kind = NoticeKind::taken, .time = its_.journal.now, .seat = &seat, .device = id});
+    }
   }
   settle(now());
 }

@@ -77,6 +77,8 @@ class Table {
   void free(DeviceId device);
   void swap(Seat& a, Seat& b);
   void hold_to(Seat& seat, SchemeId scheme);
+  /// The playbook is another, under which schemes may need and share other devices.
+  void play_on();
   /// Whether it may be reserved: nobody has sat down there of their own accord.
   bool can_reserve(const Seat& seat) const;
   void reserve(Seat& seat, bool is_reserved);

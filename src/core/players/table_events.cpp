@@ -89,6 +89,7 @@ bool Table::is_swallowed(const Event& event) {
   if (swallowed == known.swallowed.end()) return false;
   if (!is_released(event)) return true;
   known.swallowed.erase(swallowed);
+  if (!known.values.empty()) known.values[source] = {};
   its_.devices.watch(event.device);
   const auto held = std::find_if(held_joins_.begin(), held_joins_.end(), [&](const HeldJoin& it) {
     return it.device == event.device && it.source == source;

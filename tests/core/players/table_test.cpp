@@ -143,6 +143,15 @@ TEST_F(WithAKeyboardForTwo, HowUpdatesFallDecidesNothing) {
   EXPECT_EQ(devices(ben()), Devices{another});
 }
 
+TEST_F(WithAKeyboardForTwo, NorDoesWhatIsHeldWhenTheRulesChange) {
+  press(another, Enter);
+  hub.set_rules(game);
+  now += 2s;
+  update();
+  EXPECT_EQ(hub.seats().size(), 2U);
+  EXPECT_TRUE(ben().is_waiting());
+}
+
 TEST_F(WithAKeyboardForTwo, WhatIsHeldWhenTheFocusGoesSeatsNobody) {
   press(another, Enter);
   hub.release_all(now);
@@ -429,6 +438,24 @@ TEST_F(TwoAtOneKeyboard, TheKeysOfTheOtherAreNotCaptured) {
   EXPECT_EQ(anna().capture().refused, Combination{ArrowUp});
 }
 
+TEST_F(TwoAtOneKeyboard, WhatIsDownAtACaptureIsStillDownWhenTheKeyboardIsFreed) {
+  hub.capture(ben(), {horn.id, ActionPart::whole, DeviceKind::gamepad});
+  press(keyboard, Space);
+  hub.free(keyboard);
+  press(keyboard, Space);
+  EXPECT_EQ(hub.free_devices(), Devices{keyboard}) << "it is no press";
+}
+
+TEST_F(WithAPad, WhatIsLetGoAfterACaptureIsUpForWhoeverHasThePadNext) {
+  hub.capture(seat(0), {horn.id});
+  press(pad, PadSouth);  // a key was asked for
+  hub.free(pad);
+  release(pad, PadSouth);
+  tap(pad, PadStart);
+  press(pad, PadSouth);
+  EXPECT_TRUE(hub.owners(pad).front()->read(horn).pressed);
+}
+
 TEST_F(TwoAtOneKeyboard, NorIsWhatTheyJoinBy) {
   hub.leave(ben());
   RemapMenu menu{hub, anna()};
@@ -491,6 +518,24 @@ TEST_F(WithAPad, WhoSharesNothingKeepsOffNothing) {
   tap(plug(DeviceKind::keyboard), KeyE);
   EXPECT_TRUE(hub.taken_controls(seat(0)).empty());
   EXPECT_FALSE(hub.taken_controls(seat(1)).empty());
+}
+
+TEST_F(TwoAtOneKeyboard, AnAdoptedPlaybookThatSharesNothingLeavesItToWhoCameFirst) {
+  PlaybookDefinition book = harbour_for_all();
+  book.schemes[3].shares_devices = false;
+  hub.adopt(make(book));
+  EXPECT_EQ(devices(anna()), Devices{keyboard});
+  EXPECT_EQ(ben().standing(), SeatStanding::waiting);
+}
+
+TEST_F(TwoAtOneKeyboard, AnAdoptedPlaybookThatNeedsMoreMakesThemWait) {
+  PlaybookDefinition book = harbour_for_all();
+  book.schemes[2].needs.push_back(DeviceKind::mouse);
+  hub.adopt(make(book));
+  ASSERT_EQ(anna().standing(), SeatStanding::waiting);
+  EXPECT_EQ(anna().waits()[0].kind, DeviceKind::mouse);
+  plug(DeviceKind::mouse);
+  EXPECT_EQ(anna().standing(), SeatStanding::playing);
 }
 
 // ---- being told

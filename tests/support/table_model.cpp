@@ -227,7 +227,9 @@ void TableModel::return_to(DeviceId id, DeviceId lost) {
   const std::vector<Number> seats = losers(lost);
   at(lost).is_back = true;
   std::erase_if(losses_, [&](const Loss& loss) { return loss.device == lost; });
-  for (const Number seat : seats) take(id, seat);
+  for (const Number seat : seats) {
+    if (may_have(id, seats_[static_cast<std::size_t>(seat)].scheme, seat)) take(id, seat);
+  }
 }
 
 bool TableModel::bring_one_back() {

@@ -272,6 +272,19 @@ std::vector<DeviceId> Table::devices_of_one(const Seat& seat, const Seat& other)
   return ids;
 }
 
+// The game takes them from the seat, or gives them to it.
+void Table::move(std::span<const DeviceId> ids, Seat& seat, NoticeKind kind, Time time) {
+  for (const DeviceId id : ids) {
+    at(id).said_by = SaidBy::somebody;
+    if (kind == NoticeKind::taken) {
+      remove_owner(id, seat, time);
+    } else {
+      add_owner(id, seat, time);
+    }
+    note({.kind = kind, .time = time, .seat = &seat, .device = id});
+  }
+}
+
 // The players change places: with their devices, their schemes, their changes and what they wait
 // for. What both have both keep.
 void Table::swap(Seat& a, Seat& b) {
@@ -281,19 +294,8 @@ void Table::swap(Seat& a, Seat& b) {
   its_.captures.stop(b, time);
   const std::vector<DeviceId> of_a = devices_of_one(a, b);
   const std::vector<DeviceId> of_b = devices_of_one(b, a);
-  const auto move = [&](std::span<const DeviceId> ids, Seat& seat, NoticeKind kind) {
-    for (const DeviceId id : ids) {
-      at(id).said_by = SaidBy::somebody;
-      if (kind == NoticeKind::taken) {
-        remove_owner(id, seat, time);
-      } else {
-        add_owner(id, seat, time);
-      }
-      note({.kind = kind, .time = time, .seat = &seat, .device = id});
-    }
-  };
-  move(of_a, a, NoticeKind::taken);
-  move(of_b, b, NoticeKind::taken);
+  move(of_a, a, NoticeKind::taken, time);
+  move(of_b, b, NoticeKind::taken, time);
   const SchemeId scheme_of_a = a.scheme();
   change_scheme(a, b.scheme(), time);
   change_scheme(b, scheme_of_a, time);
@@ -303,8 +305,8 @@ void Table::swap(Seat& a, Seat& b) {
   std::vector<Lost> lost = std::exchange(lost_, {});
   const bool was_taken = a.is_taken();
   const bool is_taken = b.is_taken();
-  move(of_b, a, NoticeKind::given);
-  move(of_a, b, NoticeKind::given);
+  move(of_b, a, NoticeKind::given, time);
+  move(of_a, b, NoticeKind::given, time);
   for (Lost& place : lost) {
     if (place.seat == &a || place.seat == &b) place.seat = place.seat == &a ? &b : &a;
   }

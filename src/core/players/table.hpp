@@ -136,6 +136,7 @@ class Table {
   Seat& seat_for_a_player();
   Seat& new_seat(std::string_view name);
   void sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> chosen, Time time);
+  void move(std::span<const DeviceId> ids, Seat& seat, NoticeKind kind, Time time);
   std::vector<DeviceId> devices_of_one(const Seat& seat, const Seat& other) const;
 
   // What follows (table_settling.cpp)

@@ -103,6 +103,11 @@ void Table::give_back(DeviceId id, DeviceId lost, Moment moment, bool is_guess) 
   at(lost).is_replaced = true;
   std::erase_if(lost_, [&](const Lost& it) { return it.device == lost; });
   for (Seat* seat : seats) {
+    // Who plays under another scheme by now may no longer share it, and waits for another.
+    const bool is_clear =
+        std::all_of(known.owners.begin(), known.owners.end(),
+                    [&](const Seat* other) { return can_share(known, *seat, *other); });
+    if (!is_clear) continue;
     add_owner(id, *seat, moment.at);
     note({.kind = NoticeKind::regained,
           .time = std::max(moment.told, known.plugged_at),

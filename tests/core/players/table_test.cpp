@@ -393,6 +393,14 @@ TEST_F(TheTable, KeyboardsInDoubtAreClaimedByTheJoinKeysOfTheirPlayers) {
   EXPECT_EQ(devices(seat(1)), Devices{one});
 }
 
+TEST_F(WithAKeyboardForTwo, WhoPlaysUnderAnotherSchemeByNowSharesItNoLonger) {
+  hub.hold_to(ben(), scheme("pad"));
+  const DeviceId back = plug(DeviceKind::keyboard);
+  EXPECT_EQ(devices(anna()), Devices{back});
+  EXPECT_EQ(devices(ben()), Devices{});
+  EXPECT_EQ(ben().waits()[0], (Wait{DeviceKind::gamepad, DeviceId::none, hub.now()}));
+}
+
 // ---- between two updates
 
 TEST_F(TheTable, WhoJoinsOnALooseCableHasTheirDevice) {

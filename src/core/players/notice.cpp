@@ -1,4 +1,4 @@
-// Seating in words.
+// Notices in words.
 #include <array>
 #include <string>
 
@@ -47,7 +47,7 @@ std::string clashes_of(const Notice& notice, const Hub& hub) {
   return seat + " and " + others + " both have " + controls + " on " + device;
 }
 
-// "port tug, with A, or starboard tug, with B"
+// "port tug (A) or starboard tug (B)"
 std::string claims_on(DeviceId device, const Hub& hub) {
   std::string text;
   for (const Doubt& doubt : hub.doubts()) {

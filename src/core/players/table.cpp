@@ -29,7 +29,7 @@ void Table::set_rules(const SeatingRules& rules) {
   its_.devices.watch_all_for_joining(rules.joining != Joining::off);
   rules_ = rules;
   held_joins_.clear();  // what is held was meant by the rules of before
-  doubts_.look_at_rules();
+  reminders_.look_at_rules();
   deal(now(), true);
   settle(now());
 }
@@ -73,11 +73,9 @@ bool Table::can_reserve(const Seat& seat) const {
 
 void Table::reserve(Seat& seat, bool is_reserved) {
   seat.state().standing().is_reserved = is_reserved;
-  const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};
-  for (const DeviceId id : devices) {
-    if (!is_reserved) break;  // those who sit there stay
-    remove_owner(id, seat, its_.journal.now);
-    note({.kind = NoticeKind::taken, .time = its_.journal.now, .seat = &seat, .device = id});
+  if (is_reserved) {
+    const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};
+    for (const DeviceId id : devices) take_from(id, seat, now());
   }
   deal(now(), true);
   settle(now());
@@ -131,6 +129,16 @@ void Table::remove_owner(DeviceId id, Seat& seat, Time time) {
   its_.devices.watch(id);
 }
 
+void Table::hand_to(DeviceId id, Seat& seat, Moment moment) {
+  add_owner(id, seat, moment.at);
+  note({.kind = NoticeKind::given, .time = moment.told, .seat = &seat, .device = id});
+}
+
+void Table::take_from(DeviceId id, Seat& seat, Moment moment) {
+  remove_owner(id, seat, moment.at);
+  note({.kind = NoticeKind::taken, .time = moment.told, .seat = &seat, .device = id});
+}
+
 void Table::change_scheme(Seat& seat, SchemeId scheme, Time time) {
   if (seat.scheme() == scheme) return;
   seat.state().hold_to(scheme);
@@ -143,7 +151,7 @@ void Table::sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> chos
     if (std::find(chosen.begin(), chosen.end(), id) == chosen.end()) remove_owner(id, seat, time);
   }
   std::erase_if(lost_, [&](const Lost& lost) { return lost.seat == &seat; });
-  if (!seat.is_taken()) doubts_.look_at(seat);
+  if (!seat.is_taken()) reminders_.look_at(seat);
   seat.state().standing().is_taken = true;
   seat.state().hold_to(scheme);
   for (const DeviceId id : chosen) {
@@ -202,11 +210,7 @@ void Table::hold_to(Seat& seat, SchemeId scheme) {
   // Those at the same devices stay there only where they can be told apart.
   const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};
   for (const DeviceId id : devices) {
-    const bool is_clear = std::all_of(at(id).owners.begin(), at(id).owners.end(),
-                                      [&](Seat* other) { return can_share(at(id), seat, *other); });
-    if (is_clear) continue;
-    remove_owner(id, seat, its_.journal.now);
-    note({.kind = NoticeKind::taken, .time = its_.journal.now, .seat = &seat, .device = id});
+    if (!can_share_with_all(at(id), seat)) take_from(id, seat, now());
   }
   settle(now());
 }
@@ -216,13 +220,11 @@ void Table::play_on() {
   for (const DeviceId id : its_.devices.plugged()) {
     KnownDevice& known = at(id);
     for (std::size_t i = known.owners.size(); i-- > 1;) {
-      Seat& seat = *known.owners[i];
       const auto end = known.owners.begin() + static_cast<std::ptrdiff_t>(i);
+      Seat& seat = **end;
       const bool is_clear = std::all_of(
           known.owners.begin(), end, [&](Seat* other) { return can_share(known, seat, *other); });
-      if (is_clear) continue;
-      remove_owner(id, seat, its_.journal.now);
-      note({.kind = NoticeKind::taken, .time = its_.journal.now, .seat = &seat, .device = id});
+      if (!is_clear) take_from(id, seat, now());
     }
   }
   settle(now());
@@ -240,14 +242,9 @@ void Table::give(DeviceId id, Seat& seat) {
   known.said_by = SaidBy::somebody;
   const std::vector<Seat*> before = known.owners;
   for (Seat* other : before) {
-    if (can_share(known, seat, *other)) continue;
-    remove_owner(id, *other, its_.journal.now);
-    note({.kind = NoticeKind::taken, .time = its_.journal.now, .seat = other, .device = id});
+    if (!can_share(known, seat, *other)) take_from(id, *other, now());
   }
-  if (!known.has_owner(&seat)) {
-    add_owner(id, seat, its_.journal.now);
-    note({.kind = NoticeKind::given, .time = its_.journal.now, .seat = &seat, .device = id});
-  }
+  if (!known.has_owner(&seat)) hand_to(id, seat, now());
   settle(now());
 }
 
@@ -256,11 +253,7 @@ void Table::free(DeviceId id) {
   known.said_by = SaidBy::freed;
   known.is_new = false;
   known.may_be.clear();
-  while (!known.owners.empty()) {
-    Seat& owner = *known.owners.back();
-    remove_owner(id, owner, its_.journal.now);
-    note({.kind = NoticeKind::taken, .time = its_.journal.now, .seat = &owner, .device = id});
-  }
+  while (!known.owners.empty()) take_from(id, *known.owners.back(), now());
   settle(now());
 }
 
@@ -272,19 +265,6 @@ std::vector<DeviceId> Table::devices_of_one(const Seat& seat, const Seat& other)
   return ids;
 }
 
-// The game takes them from the seat, or gives them to it.
-void Table::move(std::span<const DeviceId> ids, Seat& seat, NoticeKind kind, Time time) {
-  for (const DeviceId id : ids) {
-    at(id).said_by = SaidBy::somebody;
-    if (kind == NoticeKind::taken) {
-      remove_owner(id, seat, time);
-    } else {
-      add_owner(id, seat, time);
-    }
-    note({.kind = kind, .time = time, .seat = &seat, .device = id});
-  }
-}
-
 // The players change places: with their devices, their schemes, their changes and what they wait
 // for. What both have both keep.
 void Table::swap(Seat& a, Seat& b) {
@@ -294,8 +274,8 @@ void Table::swap(Seat& a, Seat& b) {
   its_.captures.stop(b, time);
   const std::vector<DeviceId> of_a = devices_of_one(a, b);
   const std::vector<DeviceId> of_b = devices_of_one(b, a);
-  move(of_a, a, NoticeKind::taken, time);
-  move(of_b, b, NoticeKind::taken, time);
+  for (const DeviceId id : of_a) take_from(id, a, now());
+  for (const DeviceId id : of_b) take_from(id, b, now());
   const SchemeId scheme_of_a = a.scheme();
   change_scheme(a, b.scheme(), time);
   change_scheme(b, scheme_of_a, time);
@@ -305,8 +285,11 @@ void Table::swap(Seat& a, Seat& b) {
   std::vector<Lost> lost = std::exchange(lost_, {});
   const bool was_taken = a.is_taken();
   const bool is_taken = b.is_taken();
-  move(of_b, a, NoticeKind::given, time);
-  move(of_a, b, NoticeKind::given, time);
+  for (const DeviceId id : of_b) hand_to(id, a, now());
+  for (const DeviceId id : of_a) hand_to(id, b, now());
+  for (const auto& ids : {of_a, of_b}) {
+    for (const DeviceId id : ids) at(id).said_by = SaidBy::somebody;
+  }
   for (Lost& place : lost) {
     if (place.seat == &a || place.seat == &b) place.seat = place.seat == &a ? &b : &a;
   }

@@ -18,9 +18,9 @@
 
 #include "players/captures.hpp"
 #include "players/device_list.hpp"
-#include "players/doubts.hpp"
 #include "players/lettering.hpp"
 #include "players/notices.hpp"
+#include "players/reminders.hpp"
 #include "players/screen.hpp"
 #include "players/typing.hpp"
 #include "seat/customs.hpp"
@@ -124,6 +124,7 @@ class Table {
   static bool can_share(const KnownDevice& known, const SchemeDefinition* one,
                         const SchemeDefinition* other);
   bool can_share(const KnownDevice& known, const Seat& a, const Seat& b) const;
+  bool can_share_with_all(const KnownDevice& known, const Seat& seat) const;
   bool may_use(const KnownDevice& known, SchemeId scheme, const Seat* seat) const;
   DeviceId find_for(DeviceKind kind, SchemeId scheme, const Seat* seat) const;
   JoinAnswer choose(SchemeId scheme, DeviceId device, const Seat* seat,
@@ -132,11 +133,13 @@ class Table {
   // What every change is made of (table.cpp)
   void add_owner(DeviceId id, Seat& seat, Time time);
   void remove_owner(DeviceId id, Seat& seat, Time time);
+  // The same, and told.
+  void hand_to(DeviceId id, Seat& seat, Moment moment);
+  void take_from(DeviceId id, Seat& seat, Moment moment);
   void change_scheme(Seat& seat, SchemeId scheme, Time time);
   Seat& seat_for_a_player();
   Seat& new_seat(std::string_view name);
   void sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> chosen, Time time);
-  void move(std::span<const DeviceId> ids, Seat& seat, NoticeKind kind, Time time);
   std::vector<DeviceId> devices_of_one(const Seat& seat, const Seat& other) const;
 
   // What follows (table_settling.cpp)
@@ -151,6 +154,7 @@ class Table {
   bool has_join_control(DeviceKind kind) const;
   Seat* who_lacks(DeviceKind kind) const;
   void renew_waits(Time time);
+  static bool waits_for(const Seat& seat, DeviceKind kind);
   std::vector<Wait> waits_of(const Seat& seat, Time time) const;
   void tell_waits(Moment moment);
   void find_number(DeviceId id);
@@ -190,7 +194,7 @@ class Table {
   std::vector<Seat*> told_waiting_;  // of whom it is known
   std::vector<HeldJoin> held_joins_;
   std::vector<SharedClash> told_clashes_;
-  Doubts doubts_;
+  Reminders reminders_;
 };
 
 }  // namespace nextmove::core

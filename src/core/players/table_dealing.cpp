@@ -62,14 +62,8 @@ void Table::deal(Moment moment, bool anew) {
 void Table::deal(DeviceId id, Seat* seat, Moment moment) {
   Seat* const before = at(id).owners.empty() ? nullptr : at(id).owners.front();
   if (before == seat) return;
-  if (before != nullptr) {
-    remove_owner(id, *before, moment.at);
-    note({.kind = NoticeKind::taken, .time = moment.told, .seat = before, .device = id});
-  }
-  if (seat != nullptr) {
-    add_owner(id, *seat, moment.at);
-    note({.kind = NoticeKind::given, .time = moment.told, .seat = seat, .device = id});
-  }
+  if (before != nullptr) take_from(id, *before, moment);
+  if (seat != nullptr) hand_to(id, *seat, moment);
 }
 
 }  // namespace nextmove::core

@@ -66,7 +66,7 @@ bool Table::lets_through(const Event& event) {
     if (!known.may_be.empty() && settle_by_press(event)) return false;
     if (rules_.joining != Joining::off && join_by_press(event)) return false;
     const bool is_idle = rules_.joining == Joining::off && known.owners.empty();
-    if (is_idle) doubts_.hear_idle_press(event, its_.playbook, its_.devices);
+    if (is_idle) reminders_.hear_idle_press(event, its_.playbook, its_.devices);
   }
   if (!known.owners.empty()) return true;
   if (!known.values.empty()) known.values[source_of(event.control)] = {event.x, event.y};
@@ -129,7 +129,7 @@ void Table::time_out(Time until) {
 void Table::update(Time now) {
   time_out(now);
   its_.captures.update(now);
-  doubts_.update(rules_, seats_);
+  reminders_.update(rules_, seats_);
 }
 
 }  // namespace nextmove::core

@@ -86,9 +86,7 @@ bool Table::join_by_press(const Event& event) {
 // waits longest and can play so.
 Seat* Table::who_waits_for(SchemeId scheme, DeviceId device) const {
   for (Seat* seat : waiting_) {
-    const auto& waits = seat->state().standing().waits;
-    const bool lacks_it = std::any_of(
-        waits.begin(), waits.end(), [&](const Wait& wait) { return wait.kind == kind_of(device); });
+    const bool lacks_it = waits_for(*seat, kind_of(device));
     if (seat->scheme() == scheme && lacks_it && may_use(at(device), scheme, seat)) return seat;
   }
   for (Seat* seat : waiting_) {

@@ -104,10 +104,7 @@ void Table::give_back(DeviceId id, DeviceId lost, Moment moment, bool is_guess) 
   std::erase_if(lost_, [&](const Lost& it) { return it.device == lost; });
   for (Seat* seat : seats) {
     // Who plays under another scheme by now may no longer share it, and waits for another.
-    const bool is_clear =
-        std::all_of(known.owners.begin(), known.owners.end(),
-                    [&](const Seat* other) { return can_share(known, *seat, *other); });
-    if (!is_clear) continue;
+    if (!can_share_with_all(known, *seat)) continue;
     add_owner(id, *seat, moment.at);
     note({.kind = NoticeKind::regained,
           .time = std::max(moment.told, known.plugged_at),
@@ -148,9 +145,7 @@ void Table::find_number(DeviceId id) {
 bool Table::has_join_control(DeviceKind kind) const {
   const auto schemes = its_.playbook.schemes();
   return std::any_of(schemes.begin(), schemes.end(), [&](const SchemeDefinition& scheme) {
-    const PlacedControl& join = scheme.join;
-    if (!join.is_set()) return false;
-    return (join.zone.empty() ? info(join.control).device : DeviceKind::touch) == kind;
+    return scheme.join.is_set() && device_of(scheme.join) == kind;
   });
 }
 
@@ -158,10 +153,7 @@ bool Table::has_join_control(DeviceKind kind) const {
 Seat* Table::who_lacks(DeviceKind kind) const {
   for (Seat* seat : waiting_) {
     if (scheme_of(*seat) == nullptr) continue;
-    const auto& waits = seat->state().standing().waits;
-    const bool is_for_it = std::any_of(waits.begin(), waits.end(),
-                                       [&](const Wait& wait) { return wait.kind == kind; });
-    if (is_for_it) return seat;
+    if (waits_for(*seat, kind)) return seat;
   }
   for (const auto& seat : seats_) {
     const SchemeDefinition* const scheme = scheme_of(*seat);
@@ -180,12 +172,17 @@ void Table::bring_along(Moment moment) {
     Seat* const seat = who_lacks(known.device.kind);
     if (seat == nullptr) continue;
     at(id).said_by = SaidBy::somebody;
-    add_owner(id, *seat, moment.at);
-    note({.kind = NoticeKind::given, .time = moment.told, .seat = seat, .device = id});
+    hand_to(id, *seat, moment);
   }
 }
 
 // ---- waiting
+
+bool Table::waits_for(const Seat& seat, DeviceKind kind) {
+  const auto waits = seat.waits();
+  return std::any_of(waits.begin(), waits.end(),
+                     [&](const Wait& wait) { return wait.kind == kind; });
+}
 
 // A seat waits while it lacks what its scheme needs. One that is held to none waits for what it has
 // lost, when it has nothing left.

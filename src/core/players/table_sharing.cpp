@@ -18,6 +18,11 @@ bool Table::can_share(const KnownDevice& known, const Seat& a, const Seat& b) co
   return &a == &b || can_share(known, scheme_of(a), scheme_of(b));
 }
 
+bool Table::can_share_with_all(const KnownDevice& known, const Seat& seat) const {
+  return std::all_of(known.owners.begin(), known.owners.end(),
+                     [&](const Seat* other) { return can_share(known, seat, *other); });
+}
+
 bool Table::may_use(const KnownDevice& known, SchemeId scheme, const Seat* seat) const {
   const SchemeDefinition& wanted = its_.playbook.scheme(scheme);
   return std::all_of(known.owners.begin(), known.owners.end(), [&](const Seat* owner) {

@@ -1,4 +1,4 @@
-#include "players/doubts.hpp"
+#include "players/reminders.hpp"
 
 #include <algorithm>
 #include <string>
@@ -10,8 +10,8 @@
 namespace nextmove::core {
 
 // A game may seat its players by Hub::join alone.
-void Doubts::hear_idle_press(const Event& event, const Playbook& playbook,
-                             const DeviceList& devices) {
+void Reminders::hear_idle_press(const Event& event, const Playbook& playbook,
+                                const DeviceList& devices) {
   const auto schemes = playbook.schemes();
   const auto scheme = std::find_if(schemes.begin(), schemes.end(), [&](const auto& it) {
     return it.join.control == event.control;
@@ -24,7 +24,7 @@ void Doubts::hear_idle_press(const Event& event, const Playbook& playbook,
             ", but SeatingRules::joining is off");
 }
 
-void Doubts::update(const SeatingRules& rules, std::span<const std::unique_ptr<Seat>> seats) {
+void Reminders::update(const SeatingRules& rules, std::span<const std::unique_ptr<Seat>> seats) {
   const bool is_dealt = rules.free_devices == FreeDevices::dealt;
   if (is_new_rules_ && is_dealt && !seats.empty() && rules.first_pad >= seats.size()) {
     doubt(ComplaintKind::wrong_value, "Hub::set_rules",

@@ -14,7 +14,7 @@
 
 namespace nextmove::core {
 
-class Doubts {
+class Reminders {
  public:
   /// The rules are these from now on.
   void look_at_rules() { is_new_rules_ = true; }

@@ -39,16 +39,29 @@ const char* what_to_press(DeviceKind device) {
   return "";
 }
 
+// Where several share a device, they choose on it one after the other.
+std::string what_to_do(const RemapMenu& menu) {
+  const Capture& capture = menu.capture();
+  if (capture.state == CaptureState::queued) return menu.message();
+  const bool takes_with = menu.draft().playbook().action(capture.request.action).takes_with;
+  return std::string{what_to_press(capture.request.device)} +
+         (takes_with ? " Several together will do." : "");
+}
+
 // What there is to say of the last press, or of there being none to expect.
 std::string remark(const RemapMenu& menu, const Hub& hub, const Seat& seat) {
+  if (menu.capture().state == CaptureState::queued) return {};
   const DeviceKind device = menu.capture().request.device;
   if (!menu.message().empty() || has_device(hub, seat, device)) return menu.message();
   return "You have no " + std::string{to_string(device)} + " here now";
 }
 
-std::string cancel_words(const CaptureRequest& request, const Labels& labels) {
+// Only what the player has at hand.
+std::string cancel_words(const CaptureRequest& request, const Hub& hub, const Seat& seat) {
+  const Labels& labels = seat.labels();
   std::string words;
   for (const Control control : request.cancel) {
+    if (!has_device(hub, seat, device_of({control}))) continue;
     words += (words.empty() ? "" : " or ") + label(control, labels);
   }
   return words;
@@ -74,9 +87,7 @@ void draw_waiting(const RemapMenu& menu, const Hub& hub, const Seat& seat) {
   const CaptureRequest& request = capture.request;
   ImGui::TextUnformatted(menu.name_of(*menu.waiting_for()).c_str());
   ImGui::Dummy({line(26), line(0.2F)});
-  const bool takes_with = menu.draft().playbook().action(request.action).takes_with;
-  ImGui::Text("%s%s", what_to_press(request.device),
-              takes_with ? " Several together will do." : "");
+  ImGui::TextUnformatted(what_to_do(menu).c_str());
   const std::string held = label(capture.combination, seat.labels());
   ImGui::TextUnformatted(held.empty() ? " " : ("Held so far: " + held).c_str());
   const auto left = static_cast<float>(to_seconds(capture.left));
@@ -85,7 +96,7 @@ void draw_waiting(const RemapMenu& menu, const Hub& hub, const Seat& seat) {
   ImGui::ProgressBar(left / all, {-1, 0}, seconds.c_str());
   const std::string remarks = remark(menu, hub, seat);
   ImGui::TextColored(clash_colour, "%s", remarks.empty() ? " " : remarks.c_str());
-  ImGui::TextDisabled("%s: leave all as it is", cancel_words(request, seat.labels()).c_str());
+  ImGui::TextDisabled("%s: leave all as it is", cancel_words(request, hub, seat).c_str());
   ImGui::EndPopup();
 }
 

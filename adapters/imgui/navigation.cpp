@@ -39,18 +39,15 @@ void Navigation::end() {
   is_on_ = false;
 }
 
-// While somebody types, keys are letters: the arrows move in the text, and Enter and Escape come to
-// the field from the backend. A gamepad can still confirm or go back.
+// While the player types, the hub takes the keys for text, and Enter and Escape come to the field
+// from the backend. A gamepad can still confirm or go back.
 void Navigation::deal_out(bool is_typing) {
   ImGuiIO& io = ImGui::GetIO();
-  const bool is_key_down =
-      std::find(std::begin(io.KeysDown), std::end(io.KeysDown), true) != std::end(io.KeysDown);
-  const bool is_keyboard_busy = is_key_down || !io.InputQueueCharacters.empty();
   std::fill(std::begin(io.NavInputs), std::end(io.NavInputs), 0.0F);
   const auto deal = [&](std::size_t index, Button action, std::initializer_list<int> inputs,
                         bool is_for_text) {
     const bool is_down = presses_[index].next(read(action));
-    if (is_typing && (!is_for_text || is_keyboard_busy)) return;
+    if (is_typing && !is_for_text) return;
     for (const int input : inputs) io.NavInputs[input] = is_down ? 1.0F : 0.0F;
   };
   deal(0, actions_.up, {ImGuiNavInput_DpadUp}, false);

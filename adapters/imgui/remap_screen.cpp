@@ -34,7 +34,14 @@ class RemapScreen::Implementation {
         table_(hub, seat, menu_, navigation_),
         profile_(seat.profile()) {}
 
-  void before_frame() { navigation_.begin(); }
+  ~Implementation() { set_typing(false); }
+  Implementation(const Implementation&) = delete;
+  Implementation& operator=(const Implementation&) = delete;
+
+  void before_frame() {
+    set_typing(ImGui::GetIO().WantTextInput);
+    navigation_.begin();
+  }
 
   ScreenResult draw() {
     menu_.update();
@@ -60,6 +67,12 @@ class RemapScreen::Implementation {
   const RemapMenu& menu() const { return menu_; }
 
  private:
+  // What is typed into the search is nobody's move, not even that of who shares the keyboard.
+  void set_typing(bool is_typing) {
+    if (is_typing != is_typing_) hub_.set_typing(seat_, is_typing);
+    is_typing_ = is_typing;
+  }
+
   // ---- leaving
 
   void go_back() {
@@ -88,10 +101,20 @@ class RemapScreen::Implementation {
     ImGui::BeginDisabled(search_.empty());
     if (ImGui::Button("Show all")) search_.clear();
     ImGui::EndDisabled();
-    ImGui::SameLine();
-    ImGui::TextColored(changed_colour, "   * changed");
-    ImGui::SameLine();
-    ImGui::TextColored(clash_colour, "   ! does something else as well");
+    draw_key();
+  }
+
+  // What the marks mean: beside the tools where there is room, else below them.
+  static void draw_key() {
+    constexpr const char* changed = "* changed";
+    constexpr const char* clashing = "! does something else as well";
+    const float gap = ImGui::GetFontSize();
+    const float width = ImGui::CalcTextSize(changed).x + ImGui::CalcTextSize(clashing).x + 2 * gap;
+    ImGui::SameLine(0, gap);
+    if (ImGui::GetContentRegionAvail().x < width) ImGui::NewLine();
+    ImGui::TextColored(changed_colour, "%s", changed);
+    ImGui::SameLine(0, gap);
+    ImGui::TextColored(clash_colour, "%s", clashing);
   }
 
   // ---- the rows
@@ -197,6 +220,7 @@ class RemapScreen::Implementation {
   std::string told_over_;  // as long as that is this
   std::string hint_;
   std::uint32_t hint_version_ = 0;
+  bool is_typing_ = false;
   bool is_spelling_ = false;
   bool is_taking_leave_ = false;
   bool has_left_ = false;

@@ -28,6 +28,24 @@ Time time_of(const SDL_Event& event) {
   return std::chrono::milliseconds{is_plausible ? now - age : now};
 }
 
+// A colour.
+struct Lamp {
+  Uint8 red = 0, green = 0, blue = 0;
+};
+
+constexpr Lamp waving_lamp = {255, 255, 255};
+
+// By the number of a seat, round and round; dark for a pad that nobody has.
+Lamp lamp_of(int number) {
+  constexpr std::array<Lamp, 4> lamps = {
+      {{200, 30, 20}, {10, 150, 60}, {200, 140, 0}, {30, 70, 220}}};
+  return number < 0 ? Lamp{} : lamps[static_cast<std::size_t>(number) % lamps.size()];
+}
+
+void light(SDL_GameController* controller, const Lamp& lamp) {
+  SDL_GameControllerSetLED(controller, lamp.red, lamp.green, lamp.blue);
+}
+
 Control nth(Control first, int number) {
   return static_cast<Control>(static_cast<int>(first) + number);
 }
@@ -46,7 +64,8 @@ class Adapter::Implementation {
     SDL_GameController* controller = nullptr;
     SDL_JoystickID instance = 0;
     DeviceId device = DeviceId::none;
-    std::array<Vec2, 2> sticks{};  // left, right; y up
+    std::array<Vec2, 2> sticks{};       // left, right; y up
+    std::optional<Time> waves_until{};  // its lamp is lit for it
   };
 
   /// SDL numbers fingers as it likes; here the first that is free gets the lowest number.
@@ -92,7 +111,7 @@ class Adapter::Implementation {
   Implementation& operator=(const Implementation&) = delete;
 
   void light_numbers() {
-    for (const Pad& pad : pads_) {
+    for (Pad& pad : pads_) {
       const auto owners = hub_.owners(pad.device);
       const auto seats = hub_.seats();
       const auto seat = std::find_if(seats.begin(), seats.end(), [&](const auto& it) {
@@ -100,21 +119,30 @@ class Adapter::Implementation {
       });
       const int number = seat == seats.end() ? -1 : static_cast<int>(seat - seats.begin());
       SDL_GameControllerSetPlayerIndex(pad.controller, number);
+      if (!pad.waves_until) light(pad.controller, lamp_of(number));
     }
   }
 
-  bool wave(DeviceId device) const {
+  bool wave(DeviceId device) {
     constexpr Uint16 strength = 0xA000;
-    constexpr Uint32 milliseconds = 400;
+    constexpr std::chrono::milliseconds length{400};
     const auto pad = std::find_if(pads_.begin(), pads_.end(),
                                   [&](const Pad& it) { return it.device == device; });
-    return pad != pads_.end() &&
-           SDL_GameControllerRumble(pad->controller, strength, strength, milliseconds) == 0;
+    if (pad == pads_.end()) return false;
+    const bool can_shine = SDL_GameControllerHasLED(pad->controller) == SDL_TRUE;
+    if (can_shine) {
+      light(pad->controller, waving_lamp);
+      pad->waves_until = now() + length;
+    }
+    const auto milliseconds = static_cast<Uint32>(length.count());
+    return SDL_GameControllerRumble(pad->controller, strength, strength, milliseconds) == 0 ||
+           can_shine;
   }
 
   static Time now() { return std::chrono::milliseconds{SDL_GetTicks64()}; }
 
   bool handle(const SDL_Event& event) {
+    end_waves();
     const Time time = time_of(event);
     switch (event.type) {
       case SDL_KEYDOWN:
@@ -148,6 +176,14 @@ class Adapter::Implementation {
   }
 
  private:
+  void end_waves() {
+    for (Pad& pad : pads_) {
+      if (!pad.waves_until || now() < *pad.waves_until) continue;
+      pad.waves_until.reset();
+      light(pad.controller, lamp_of(SDL_GameControllerGetPlayerIndex(pad.controller)));
+    }
+  }
+
   // What the layout prints on the keys, for prompts. The numpad is the same everywhere.
   void read_layout() {
     KeyLabels labels;

@@ -32,6 +32,26 @@ float beyond_dead_zone(float value, float dead_zone) {
   return std::copysign((length - dead_zone) / (1 - dead_zone), value);
 }
 
+// The buttons of a pad that have nothing else to do at the table.
+bool shows_the_pad(Control control) {
+  using enum Control;
+  switch (control) {
+    case PadSouth:
+    case PadWest:
+    case PadNorth:
+    case PadUp:
+    case PadLeft:
+    case PadDown:
+    case PadRight:
+    case PadLeftShoulder:
+    case PadRightShoulder:
+    case PadLeftStickPress:
+    case PadRightStickPress:
+    case PadSelect: return true;
+    default: return false;
+  }
+}
+
 }  // namespace
 
 void Controls::handle(const Event& event) {
@@ -40,6 +60,7 @@ void Controls::handle(const Event& event) {
   hand.note(event);
   if (is_menu_open) return handle_in_menu(event);
   const bool in_lobby = place == Place::lobby;
+  if (in_lobby && shows_the_pad(event.control)) return press(event, here);
   switch (event.control) {
     case KeyW: push_letter(0, event.x); break;
     case KeyA: push_letter(1, event.x); break;

@@ -26,6 +26,7 @@ enum ButtonName : std::uint8_t {
   answer,
   hang_up,
   ready,
+  here,
   get_up,
   open_menu,
   menu_up,

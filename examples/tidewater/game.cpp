@@ -54,12 +54,14 @@ bool Game::play_frame() {
   return true;
 }
 
-// The game stands still while somebody changes controls.
+// The game stands still while somebody changes controls, and the other may do so meanwhile.
 void Game::step(float dt) {
-  if (!menu_->is_open()) {
-    party_.step(dt);
-    for (Seat* seat : party_.seats()) {
-      if (!menu_->is_open() && seat->read(open_menu_).pressed) menu_->open(*seat);
+  if (!menu_->is_open()) party_.step(dt);
+  const auto& tugs = party_.tugs();
+  const std::vector<Area> parts = screen_parts(tugs.size(), hub_.window());
+  for (std::size_t i = 0; i < tugs.size(); ++i) {
+    if (tugs[i]->seat().read(open_menu_).pressed) {
+      menu_->open(tugs[i]->seat(), rectangle(parts[i]));
     }
   }
   menu_->step();

@@ -61,7 +61,7 @@ class Harbour {
   /// One step of the game, with the readings of the last update. `dt` in seconds.
   void step(float dt);
 
-  const nextmove::Seat& seat() const { return seat_; }
+  nextmove::Seat& seat() const { return seat_; }
   const Tug& tug() const { return tug_; }
   const Crane& crane() const { return crane_; }
   const std::vector<Ring>& rings() const { return rings_; }

@@ -2,9 +2,8 @@
 
 #include <algorithm>
 #include <backends/imgui_impl_sdl.h>
+#include <cfloat>
 #include <filesystem>
-#include <imgui.h>
-#include <iterator>
 
 #include "artwork.hpp"
 
@@ -84,8 +83,9 @@ void draw_command(SDL_Renderer* renderer, const ImDrawList& list, const ImDrawCm
 
 }  // namespace
 
-ImguiLayer::ImguiLayer(SDL_Window* window, SDL_Renderer* renderer) : renderer_(renderer) {
-  ImGui::CreateContext();
+ImguiLayer::ImguiLayer(SDL_Window* window, SDL_Renderer* renderer, const SDL_Rect& part)
+    : renderer_(renderer), part_(part), context_(ImGui::CreateContext()) {
+  make_current();
   ImGui::GetIO().IniFilename = nullptr;
   ImGui::GetIO().BackendFlags |= ImGuiBackendFlags_RendererHasVtxOffset;
   choose_style();
@@ -94,31 +94,44 @@ ImguiLayer::ImguiLayer(SDL_Window* window, SDL_Renderer* renderer) : renderer_(r
 }
 
 ImguiLayer::~ImguiLayer() {
+  make_current();
   ImGui_ImplSDL2_Shutdown();
-  ImGui::DestroyContext();
 }
 
-void ImguiLayer::handle(const SDL_Event& event) {
+void ImguiLayer::make_current() const {
+  ImGui::SetCurrentContext(context_.get());
+}
+
+void ImguiLayer::handle(const SDL_Event& event) const {
+  make_current();
   ImGui_ImplSDL2_ProcessEvent(&event);
 }
 
-void ImguiLayer::forget_keys() {
-  ImGuiIO& io = ImGui::GetIO();
-  std::fill(std::begin(io.KeysDown), std::end(io.KeysDown), false);
-  io.ClearInputCharacters();
-}
-
-void ImguiLayer::new_frame() {
+// The backend takes the whole window for the context's.
+void ImguiLayer::new_frame(bool has_mouse) const {
+  make_current();
   ImGui_ImplSDL2_NewFrame();
+  ImGuiIO& io = ImGui::GetIO();
+  io.DisplaySize = {static_cast<float>(part_.w), static_cast<float>(part_.h)};
+  const SDL_Point mouse = {static_cast<int>(io.MousePos.x), static_cast<int>(io.MousePos.y)};
+  if (has_mouse && SDL_PointInRect(&mouse, &part_) == SDL_TRUE) {
+    io.MousePos = {io.MousePos.x - static_cast<float>(part_.x),
+                   io.MousePos.y - static_cast<float>(part_.y)};
+  } else {
+    io.MousePos = {-FLT_MAX, -FLT_MAX};
+  }
 }
 
-void ImguiLayer::draw() {
+void ImguiLayer::draw() const {
+  make_current();
+  SDL_RenderSetViewport(renderer_, &part_);
   const ImDrawData& data = *ImGui::GetDrawData();
   for (int i = 0; i < data.CmdListsCount; ++i) {
     const ImDrawList& list = *data.CmdLists[i];
     for (const ImDrawCmd& command : list.CmdBuffer) draw_command(renderer_, list, command);
   }
   SDL_RenderSetClipRect(renderer_, nullptr);
+  SDL_RenderSetViewport(renderer_, nullptr);
 }
 
 }  // namespace tidewater

@@ -1,30 +1,41 @@
-// Dear ImGui over the game's window.
+// Dear ImGui over a part of the game's window.
 #pragma once
 
 #include <SDL.h>
+#include <imgui.h>
+#include <memory>
 
 #include "picture.hpp"
 
 namespace tidewater {
 
-/// Dear ImGui's context, with SDL below it, for as long as it lives.
+/// A context of Dear ImGui for one player, with SDL below it, for as long as it lives. Every call
+/// makes it the current one.
 class ImguiLayer {
  public:
-  ImguiLayer(SDL_Window* window, SDL_Renderer* renderer);
+  /// `part` is where it lies, in the pixels of the window.
+  ImguiLayer(SDL_Window* window, SDL_Renderer* renderer, const SDL_Rect& part);
   ~ImguiLayer();
   ImguiLayer(const ImguiLayer&) = delete;
   ImguiLayer& operator=(const ImguiLayer&) = delete;
 
-  void handle(const SDL_Event& event);
-  /// No key is down, nothing was typed: before events are handled again after a while.
-  static void forget_keys();
-  /// Before ImGui::NewFrame: tells Dear ImGui of the window, the mouse and the keys.
-  void new_frame();
+  const SDL_Rect& part() const { return part_; }
+  void make_current() const;
+  void handle(const SDL_Event& event) const;
+  /// Before ImGui::NewFrame: tells Dear ImGui of its part of the window, the mouse and the keys.
+  /// Without the mouse, this is somewhere else.
+  void new_frame(bool has_mouse) const;
   /// After ImGui::Render: over what is in the window.
-  void draw();
+  void draw() const;
 
  private:
+  struct ContextDeleter {
+    void operator()(ImGuiContext* context) const { ImGui::DestroyContext(context); }
+  };
+
   SDL_Renderer* renderer_;
+  SDL_Rect part_;
+  std::unique_ptr<ImGuiContext, ContextDeleter> context_;
   Texture font_;
 };
 

@@ -1,5 +1,6 @@
 #include "menu.hpp"
 
+#include <algorithm>
 #include <imgui.h>
 #include <string>
 #include <variant>
@@ -25,47 +26,77 @@ imgui::MenuActions actions_of(const Playbook& playbook) {
 
 }  // namespace
 
-LiveMenu::LiveMenu(Hub& hub, Profiles& profiles, SDL_Window* window, SDL_Renderer* renderer)
+Visit::Visit(Hub& hub, Seat& seat, Profiles& profiles, SDL_Window* window, SDL_Renderer* renderer,
+             const SDL_Rect& part)
     : hub_(hub),
+      seat_(seat),
       profiles_(profiles),
-      layer_(window, renderer),
-      actions_(actions_of(hub.playbook())) {}
-
-void LiveMenu::open(Seat& seat) {
-  seat_ = &seat;
-  seat.enter(context);
-  ImguiLayer::forget_keys();
-  screen_.emplace(hub_, seat, actions_);
-  screen_->tell(profiles_.take_news(seat));
+      layer_(window, renderer, part),
+      screen_(hub, seat, actions_of(hub.playbook())) {
+  seat_.enter(context);
+  screen_.tell(profiles_.take_news(seat_));
 }
 
-void LiveMenu::handle(const SDL_Event& event) {
-  if (is_open()) layer_.handle(event);
+Visit::~Visit() {
+  layer_.make_current();  // the screen's end gives it back as it was
+  seat_.leave(context);
 }
 
-void LiveMenu::step() {
-  if (!is_open()) return;
-  layer_.new_frame();
-  screen_->before_frame();
+// Of this player, or of nobody, as the mouse is beside a keyboard that two share.
+bool Visit::has(DeviceKind kind) const {
+  const std::vector<PluggedDevice> devices = hub_.devices();
+  return std::any_of(devices.begin(), devices.end(), [&](const PluggedDevice& it) {
+    const std::span<Seat* const> owners = hub_.owners(it.id);
+    return it.device.kind == kind &&
+           (owners.empty() || std::find(owners.begin(), owners.end(), &seat_) != owners.end());
+  });
+}
+
+void Visit::handle(const SDL_Event& event) {
+  switch (event.type) {
+    case SDL_KEYDOWN:
+    case SDL_KEYUP:
+    case SDL_TEXTINPUT:
+      if (has(DeviceKind::keyboard)) layer_.handle(event);
+      break;
+    default:
+      if (has(DeviceKind::mouse)) layer_.handle(event);
+  }
+}
+
+bool Visit::step() {
+  layer_.new_frame(has(DeviceKind::mouse));
+  screen_.before_frame();
   ImGui::NewFrame();
-  constexpr float margin = 30;
+  const ImVec2 size = ImGui::GetIO().DisplaySize;
+  const float margin = size.x < harbour_size.x ? 10 : 30;
   ImGui::SetNextWindowPos({margin, margin});
-  ImGui::SetNextWindowSize({harbour_size.x - 2 * margin, harbour_size.y - 2 * margin});
-  const std::string title = "Controls of the " + std::string{seat_->name()} + "###controls";
+  ImGui::SetNextWindowSize({size.x - 2 * margin, size.y - 2 * margin});
+  const std::string title = "Controls of the " + std::string{seat_.name()} + "###controls";
   constexpr ImGuiWindowFlags flags = ImGuiWindowFlags_NoCollapse | ImGuiWindowFlags_NoResize |
                                      ImGuiWindowFlags_NoMove | ImGuiWindowFlags_NoSavedSettings;
   ImGui::Begin(title.c_str(), nullptr, flags);
-  const imgui::ScreenResult result = screen_->draw();
+  const imgui::ScreenResult result = screen_.draw();
   ImGui::End();
   ImGui::Render();
-  if (result.is_applied) screen_->tell(profiles_.save(*seat_));
-  if (!result.is_left) return;
-  screen_.reset();
-  seat_->leave(context);
+  if (result.is_applied) screen_.tell(profiles_.save(seat_));
+  return !result.is_left;
+}
+
+void LiveMenu::open(Seat& seat, const SDL_Rect& part) {
+  visits_.push_back(std::make_unique<Visit>(hub_, seat, profiles_, window_, renderer_, part));
+}
+
+void LiveMenu::handle(const SDL_Event& event) {
+  for (const auto& visit : visits_) visit->handle(event);
+}
+
+void LiveMenu::step() {
+  std::erase_if(visits_, [](const auto& visit) { return !visit->step(); });
 }
 
 void LiveMenu::draw() {
-  if (is_open()) layer_.draw();
+  for (const auto& visit : visits_) visit->draw();
 }
 
 RecordedMenu::RecordedMenu(Hub& hub, const Recording& recording, const Replay& replay)
@@ -91,10 +122,10 @@ void RecordedMenu::follow(const Step& step) {
   };
   if (const auto* entered = std::get_if<Entered>(&step); entered && entered->context == context) {
     with(entered->seat, [&](Seat& seat) { seat.enter(context); });
-    is_open_ = true;
+    ++visitors_;
   } else if (const auto* left = std::get_if<Left>(&step); left && left->context == context) {
     with(left->seat, [&](Seat& seat) { seat.leave(context); });
-    is_open_ = false;
+    --visitors_;
   } else if (const auto* set = std::get_if<ProfileSet>(&step)) {
     with(set->seat, [&](Seat& seat) { hub_.set_profile(seat, set->profile); });
   } else if (const auto* begun = std::get_if<CaptureBegun>(&step)) {

@@ -9,6 +9,7 @@ Party::Party(nextmove::Hub& hub, Choices choices, Table table)
       choices_(choices),
       table_(table),
       ready_(hub.playbook().button("ready")),
+      here_(hub.playbook().button("here")),
       get_up_(hub.playbook().button("get_up")),
       is_at_table_(table.players > 1) {
   for (const char* name : {"port tug", "starboard tug"}) {

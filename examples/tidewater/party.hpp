@@ -29,6 +29,9 @@ class Party {
   /// Still sitting down.
   bool is_at_table() const { return is_at_table_; }
   bool is_ready(const nextmove::Seat& seat) const;
+  /// The player holds a button at the table, to see which device is theirs.
+  bool is_here(const nextmove::Seat& seat) const { return seat.read(here_).held; }
+  bool can_be_here(const nextmove::Seat& seat) const { return seat.prompt(here_).is_bound; }
   std::span<nextmove::Seat* const> seats() const { return seats_; }
 
   /// Those who play, each with a tug. Empty at the table.
@@ -47,6 +50,7 @@ class Party {
   Choices choices_;
   Table table_;
   nextmove::Button ready_;
+  nextmove::Button here_;
   nextmove::Button get_up_;
   std::vector<nextmove::Seat*> seats_;
   std::vector<const nextmove::Seat*> ready_seats_;

@@ -22,12 +22,6 @@ int screen_y(float y) {
   return static_cast<int>(std::lround(harbour_size.y - y));
 }
 
-// In the pixels of the window.
-SDL_Rect rectangle(const nextmove::Area& part) {
-  return {screen_x(part.left * harbour_size.x), screen_x(part.top * harbour_size.y),
-          screen_x(part.width * harbour_size.x), screen_x(part.height * harbour_size.y)};
-}
-
 // Where the chart lies in a part of this size.
 SDL_Rect chart_frame_in(Vec2 size) {
   SDL_Rect frame = chart_frame;
@@ -55,6 +49,11 @@ SDL_Rect centred(int x, int y, int size) {
 }
 
 }  // namespace
+
+SDL_Rect rectangle(const nextmove::Area& part) {
+  return {screen_x(part.left * harbour_size.x), screen_x(part.top * harbour_size.y),
+          screen_x(part.width * harbour_size.x), screen_x(part.height * harbour_size.y)};
+}
 
 Scene::Scene(SDL_Renderer* renderer)
     : renderer_(renderer),
@@ -175,7 +174,8 @@ void Scene::draw_place(const Place& place, std::size_t number, const SDL_Rect& w
   const SDL_Rect boat = {where.x + where.w - 170, where.y + 30, 140, 140};
   SDL_Texture* const tug = tugs_[number % tugs_.size()].get();
   SDL_SetTextureAlphaMod(tug, place.scheme.empty() ? 70 : 255);
-  SDL_RenderCopyEx(renderer_, tug, nullptr, &boat, -90, nullptr, SDL_FLIP_NONE);
+  const double heel = place.is_here ? 12 : 0;
+  SDL_RenderCopyEx(renderer_, tug, nullptr, &boat, heel - 90, nullptr, SDL_FLIP_NONE);
   SDL_SetTextureAlphaMod(tug, 255);
   if (place.scheme.empty()) {
     draw_line("Nobody yet", where.x + 24, where.y + 70, 20);
@@ -186,6 +186,13 @@ void Scene::draw_place(const Place& place, std::size_t number, const SDL_Rect& w
   const auto picture = ways_to_play_.find(place.picture);
   if (picture != ways_to_play_.end()) {
     SDL_RenderCopy(renderer_, picture->second.get(), nullptr, &device);
+  }
+  if (place.is_here) {
+    const SDL_Rect inside = {where.x + 1, where.y + 1, where.w - 2, where.h - 2};
+    SDL_SetRenderDrawColor(renderer_, 238, 196, 90, 255);
+    SDL_RenderDrawRect(renderer_, &where);
+    SDL_RenderDrawRect(renderer_, &inside);
+    draw_line("Here!", where.x + 230, where.y + 112, 20);
   }
   for (int i = 0; i < static_cast<int>(place.devices.size()); ++i) {
     draw_line(place.devices[static_cast<std::size_t>(i)], where.x + 230, where.y + 140 + i * 26,

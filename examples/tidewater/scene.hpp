@@ -12,6 +12,9 @@
 
 namespace tidewater {
 
+/// Of the window, in its pixels.
+SDL_Rect rectangle(const nextmove::Area& part);
+
 /// Words and pictures of controls, in order.
 using Line = std::vector<nextmove::PromptPart>;
 
@@ -40,7 +43,8 @@ struct Place {
   std::string picture{};               ///< of what it is played on: "desk", "left_keys" and so on
   std::vector<std::string> devices{};  ///< "gamepad 1"
   bool is_ready = false;
-  Line hint{};  ///< what to press next
+  bool is_here = false;  ///< a button is held on what it is played on
+  Line hint{};           ///< what to press next
 };
 
 /// The table before the game.

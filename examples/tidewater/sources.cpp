@@ -11,6 +11,9 @@ bool LiveSource::advance() {
   }
   hub_.update(devices_.now());
   if (!hub_.notices().empty()) devices_.light_numbers();
+  for (const nextmove::Notice& notice : hub_.notices()) {
+    if (notice.kind == nextmove::NoticeKind::joined) devices_.wave(notice.device);
+  }
   return true;
 }
 

@@ -37,9 +37,11 @@ Place place_of(const Hub& hub, const Party& party, const Seat& seat) {
   place.picture = playbook.scheme(seat.scheme()).name;
   for (const DeviceId device : seat.devices()) place.devices.push_back(hub.label(device));
   place.is_ready = party.is_ready(seat);
-  place.hint = seat.caption(place.is_ready ? "Get up again {get_up}"
-                                           : "Ready {ready}     Get up again {get_up}")
-                   .parts;
+  place.is_here = party.is_here(seat);
+  std::string hint = place.is_ready ? "" : "Ready {ready}     ";
+  hint += "Get up again {get_up}";
+  if (party.can_be_here(seat)) hint += "     Which pad is mine? Any other";
+  place.hint = seat.caption(hint).parts;
   return place;
 }
 

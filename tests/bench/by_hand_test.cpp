@@ -38,10 +38,10 @@ const std::array<Screens, 8> all_screens = {{
 }};
 
 constexpr std::array<std::string_view, by_hand::button_count> button_names = {
-    "horn",        "lamp",       "winch",       "anchor",   "pilot",     "take_crane",
-    "leave_crane", "open_chart", "close_chart", "mark",     "answer",    "hang_up",
-    "ready",       "get_up",     "open_menu",   "menu_up",  "menu_down", "menu_left",
-    "menu_right",  "confirm",    "back",        "take_away"};
+    "horn",        "lamp",       "winch",       "anchor",    "pilot",    "take_crane",
+    "leave_crane", "open_chart", "close_chart", "mark",      "answer",   "hang_up",
+    "ready",       "here",       "get_up",      "open_menu", "menu_up",  "menu_down",
+    "menu_left",   "menu_right", "confirm",     "back",      "take_away"};
 
 constexpr std::array keys = {KeyW,   KeyA,      KeyS,     KeyD,       ArrowUp,    ArrowLeft, KeyR,
                              KeyF,   PageUp,    PageDown, Space,      ArrowDown,  KeyQ,      KeyM,

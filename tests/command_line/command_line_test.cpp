@@ -12,7 +12,7 @@ using Json = nlohmann::json;
 TEST(Check, SaysThatAPlaybookIsFine) {
   const Finished done = next_move({"check", playbook});
   EXPECT_EQ(done.exit_code, 0);
-  EXPECT_EQ(done.output, playbook + ": fine (29 actions, 6 contexts, 107 bindings)\n");
+  EXPECT_EQ(done.output, playbook + ": fine (30 actions, 6 contexts, 119 bindings)\n");
   EXPECT_EQ(done.errors, "");
 }
 
@@ -369,7 +369,7 @@ TEST(Input, MayComeThroughAPipe) {
   const auto in_bash = [](const std::string& line) { return run({"bash", "-c", line}); };
   const Finished checked = in_bash(program + " check <(cat " + playbook + ")");
   EXPECT_EQ(checked.exit_code, 0) << checked.errors;
-  EXPECT_NE(checked.output.find(": fine (29 actions"), std::string::npos) << checked.output;
+  EXPECT_NE(checked.output.find(": fine (30 actions"), std::string::npos) << checked.output;
   const Finished played = in_bash(program + " play <(cat " + playbook + ") <(cat " + data +
                                   "/harbour.jsonl) --profile <(cat " + data + "/right_hand.toml)");
   EXPECT_EQ(played.exit_code, 0) << played.errors;

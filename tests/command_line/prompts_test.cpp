@@ -81,7 +81,7 @@ TEST(ASheet, ShowsWhatASchemeHas) {
   const Finished done =
       next_move({"draw", playbook, "--scheme", "pad", "--family", "shapes", "-o", path});
   EXPECT_EQ(done.exit_code, 0) << done.errors;
-  EXPECT_EQ(done.output, path + ": 34 controls\n");
+  EXPECT_EQ(done.output, path + ": 46 controls\n");
   EXPECT_NE(read_file(path).find("| Sound the horn | cross |"), std::string::npos);
   EXPECT_EQ(next_move({"draw", playbook, "-o", "sheet.gif"}).errors,
             "sheet.gif: error: a sheet is a .png, a .svg or a .md file\n");

@@ -120,6 +120,21 @@ TEST_F(TwoPlayers, WhoGetsUpMakesRoom) {
   EXPECT_TRUE(party.seats()[0]->is_taken());
 }
 
+TEST_F(TwoPlayers, APlaceAtTheTableAnswersToAnyButtonOfItsOwnPad) {
+  const DeviceId other = hub.plug({DeviceKind::gamepad}, now);
+  tap(pad, PadStart);
+  tap(other, PadStart);
+  for (const Control button : {PadSouth, PadWest, PadNorth, PadLeft, PadRightShoulder, PadSelect}) {
+    press(other, button);
+    const tidewater::TablePicture table = tidewater::table_picture(hub, party, "");
+    EXPECT_FALSE(table.places[0].is_here);
+    EXPECT_TRUE(table.places[1].is_here) << to_string(button);
+    hub.feed({now, other, button, 0});
+    sail(20ms);
+  }
+  EXPECT_FALSE(party.is_ready(*party.seats()[1])) << "it does nothing else";
+}
+
 TEST_F(TwoPlayers, TheGameStandsStillForALostPadAndGoesOnWithIt) {
   sit_down_and_cast_off(keyboard, Space, pad, PadStart);
   press(keyboard, KeyW);

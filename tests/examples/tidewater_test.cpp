@@ -339,6 +339,41 @@ TEST_F(Tidewater, TwoSitDownAtOneKeyboardAndSteerTwoTugs) {
   EXPECT_NE(done.output.find("1 horns"), std::string::npos) << done.output;
 }
 
+TEST_F(Tidewater, TwoChangeTheirControlsAtTheSameTimeEachInTheirHalf) {
+  const TemporaryFile trip{"trip.jsonl"};
+  const auto game = start({"--players", "2", "--record", trip.path()});
+  for (const char* key : {"e", "Return", "e", "Return"}) Display::hands({"key", key});
+  type("Tab");
+  type("F10");
+  type("e");       // port asks for a key to steer up by,
+  type("Return");  // and starboard waits for his turn
+  type("g");
+  type("i");
+  click({"505", "727"});   // Apply of the one,
+  click({"1145", "727"});  // and of the other: nobody has the mouse
+  const auto saved = [](const char* tug) {
+    return read_file(home->path() + ".config/tidewater/" + tug + "_tug.toml");
+  };
+  EXPECT_NE(saved("port").find(R"("KeyG")"), std::string::npos) << saved("port");
+  EXPECT_EQ(saved("port").find(R"("KeyI")"), std::string::npos);
+  EXPECT_NE(saved("starboard").find(R"("KeyI")"), std::string::npos) << saved("starboard");
+  type("q");
+  type("Escape");
+  Display::hands({"keydown", "i", "sleep", "1", "keyup", "i"});
+  const Finished live = stop(*game);
+  float port_y = 0;
+  float starboard_y = 0;
+  const int fields = std::sscanf(live.output.c_str(),
+                                 "port tug: tug at %*f %f%*[^\n] starboard tug: tug at %*f %f",
+                                 &port_y, &starboard_y);
+  ASSERT_EQ(fields, 2) << live.output << live.errors;
+  EXPECT_EQ(port_y, start_y);
+  EXPECT_GT(starboard_y, start_y + 50);
+  const Finished again = unseen({"--players", "2", "--play", trip.path()});
+  EXPECT_EQ(again.output, live.output);
+  std::filesystem::remove_all(home->path() + ".config");
+}
+
 TEST_F(Tidewater, ARecordingOfTwoPlayersSeatsThemAgain) {
   const TemporaryFile trip{"trip.jsonl"};
   const auto game = start({"--players", "2", "--record", trip.path()});

@@ -428,16 +428,31 @@ TEST_F(Screens, ShowOnlyWhatIsSearchedFor) {
 
 TEST_F(Screens, DoNotTakeTypingForMoves) {
   search("horn");
-  tap(ArrowDown);
-  EXPECT_TRUE(ImGui::GetIO().WantTextInput) << "the arrows are the text's";
-  bool& is_key_down = ImGui::GetIO().KeysDown[0];
-  is_key_down = true;
+  EXPECT_TRUE(stage.seat().is_typing()) << "who shares the keyboard hears none of it";
+  taps({ArrowDown, Escape});
+  EXPECT_TRUE(ImGui::GetIO().WantTextInput) << "both are the text's";
   ImGui::GetIO().AddInputCharacter('e');
-  tap(Escape);  // as if going back were on the E
-  is_key_down = false;
+  pass();
   EXPECT_TRUE(page.shows("{ horne }")) << page.text();
+  ImGuiIO& io = ImGui::GetIO();
+  io.KeyMap[ImGuiKey_Escape] = 0;
+  io.KeysDown[0] = true;
+  stage.press(Escape);
+  for (int i = 0; i < 3; ++i) pass();
+  EXPECT_FALSE(io.WantTextInput) << "the field ends the typing";
+  io.KeysDown[0] = false;
+  stage.release(Escape);
+  pass();
+  EXPECT_FALSE(stage.seat().is_typing());
+  EXPECT_FALSE(result.is_left) << "that Escape was the field's";
   tap(Escape);
-  EXPECT_FALSE(ImGui::GetIO().WantTextInput) << "ends the typing";
+  EXPECT_TRUE(result.is_left);
+}
+
+TEST_F(Screens, LetAPadEndTheTyping) {
+  search("horn");
+  tap(PadEast);
+  EXPECT_FALSE(ImGui::GetIO().WantTextInput);
   EXPECT_FALSE(result.is_left);
 }
 

@@ -222,5 +222,25 @@ TEST_F(FivePlayers, APadIsFoundByAShake) {
   EXPECT_FALSE(devices.wave(DeviceId::none));
 }
 
+TEST_F(FivePlayers, ALampHasTheColourOfTheSeatAndIsWhiteWhileThePadWaves) {
+  using Colour = std::array<int, 3>;
+  VirtualPad pad;
+  settle();
+  devices.light_numbers();
+  EXPECT_EQ(pad.lamp(), (Colour{0, 0, 0})) << "nobody has it";
+  pad.button(SDL_CONTROLLER_BUTTON_START, true);
+  settle();
+  devices.light_numbers();
+  const Colour of_seat = pad.lamp();
+  EXPECT_NE(of_seat, (Colour{0, 0, 0}));
+  devices.wave(hub.devices().back().id);
+  devices.light_numbers();
+  EXPECT_EQ(pad.lamp(), (Colour{255, 255, 255}));
+  SDL_Delay(450);
+  pad.button(SDL_CONTROLLER_BUTTON_START, false);
+  settle();
+  EXPECT_EQ(pad.lamp(), of_seat);
+}
+
 }  // namespace
 }  // namespace nextmove::support

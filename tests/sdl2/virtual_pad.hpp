@@ -2,6 +2,7 @@
 #pragma once
 
 #include <SDL.h>
+#include <array>
 
 namespace nextmove::support {
 
@@ -26,6 +27,10 @@ class VirtualPad {
       static_cast<VirtualPad*>(pad)->shakes_ += low > 0 || high > 0 ? 1 : 0;
       return 0;
     };
+    description.SetLED = [](void* pad, Uint8 red, Uint8 green, Uint8 blue) {
+      static_cast<VirtualPad*>(pad)->lamp_ = {red, green, blue};
+      return 0;
+    };
     const int index = SDL_JoystickAttachVirtualEx(&description);
     joystick_ = SDL_JoystickOpen(index);
     instance_ = SDL_JoystickInstanceID(joystick_);
@@ -47,6 +52,9 @@ class VirtualPad {
   /// How often it was told to shake.
   int shakes() const { return shakes_; }
 
+  /// The colour of its lamp: red, green, blue.
+  std::array<int, 3> lamp() const { return lamp_; }
+
   void button(int number, bool down) {
     SDL_JoystickSetVirtualButton(joystick_, number, down ? SDL_PRESSED : SDL_RELEASED);
   }
@@ -57,6 +65,7 @@ class VirtualPad {
  private:
   int player_index_ = -2;  // never told
   int shakes_ = 0;
+  std::array<int, 3> lamp_{};
   SDL_Joystick* joystick_;
   SDL_JoystickID instance_;
 };

@@ -1,6 +1,7 @@
 // Chance that can be had again.
 #pragma once
 
+#include <algorithm>
 #include <cerrno>
 #include <cstdio>
 #include <cstdlib>
@@ -24,16 +25,23 @@ inline std::mt19937 chance() {
   return std::mt19937{seed};
 }
 
-/// How often a long random test tries: a fifth of it under the sanitizers, which are slow.
+/// How often a long random test tries: so many times as often as NEXTMOVE_TIMES says, and a fifth
+/// of it under the sanitizers, which are slow.
 inline int rounds(int count) {
+  const char* const asked = std::getenv("NEXTMOVE_TIMES");
+  const int times = asked != nullptr ? std::max(1, std::atoi(asked)) : 1;
 #if defined(__SANITIZE_ADDRESS__)
-  return count / 5;
+  constexpr int slowness = 5;
 #elif defined(__has_feature)
 #if __has_feature(address_sanitizer)
-  return count / 5;
+  constexpr int slowness = 5;
+#else
+  constexpr int slowness = 1;
 #endif
+#else
+  constexpr int slowness = 1;
 #endif
-  return count;
+  return count * times / slowness;
 }
 
 }  // namespace nextmove::support

@@ -45,8 +45,9 @@ struct ScreenResult {
 };
 
 /// One player's visit to the screen. Hub and seat must outlive it. Enter the menu's context for it,
-/// and leave that afterwards. A Dear ImGui context has one focus, so of several players one after
-/// the other changes his controls.
+/// and leave that afterwards. A Dear ImGui context has one focus: where several players change
+/// their controls at the same time, each has a context of their own, current for every call of
+/// their screen and at its end.
 class RemapScreen {
  public:
   RemapScreen(Hub& hub, Seat& seat, const MenuActions& actions,
@@ -57,7 +58,7 @@ class RemapScreen {
 
   /// Between the backend's new frame and ImGui::NewFrame: the seat's readings move the focus, in
   /// place of whatever the backend knows of keys and gamepads. The mouse, and typing into the
-  /// search, stay the backend's.
+  /// search, stay the backend's; the seat is_typing as long as the search has the focus.
   void before_frame();
 
   /// Draws into the current window, filling it. Once a frame, after Hub::update.

@@ -40,11 +40,14 @@ class Adapter {
   bool handle(const SDL_Event& event);
 
   /// Tells each gamepad the number of the seat that has it, for the lamps that some pads have; and
-  /// those that nobody has, none. After notices, say.
+  /// those that nobody has, none. A coloured lamp is red for the first seat, green, yellow and blue
+  /// for the next, and dark for nobody. After notices, say.
   void light_numbers();
 
-  /// Shakes a gamepad for a moment, so that whoever holds it sees which one it is: at a table where
-  /// pads look alike, say. False where it is no gamepad of this adapter, or cannot shake.
+  /// Shakes a gamepad for 0.4 s and turns its coloured lamp white, so that whoever holds it sees
+  /// which one it is: at a table where pads look alike, say. With the first event that is handled
+  /// after that, the lamp has the colour of its seat again. False where it is no gamepad of this
+  /// adapter, or has neither.
   bool wave(DeviceId device);
 
   /// The time on the clock that SDL stamps its events with, for Hub::update. Milliseconds fine.

@@ -21,6 +21,10 @@ struct Area {
   friend bool operator==(const Area&, const Area&) = default;
 };
 
+/// Whether it may be a seat's part of the window: it has a size, at least 0.0001 of each side, and
+/// does not reach out of the window, but for roundings of up to 0.001.
+bool is_part_of_window(const Area& area);
+
 /// The part of a window for each of so many players: rows and columns of equal parts, from the top
 /// left, in the arrangement that leaves most room for a picture of 4 to 3 in each. So two sit side
 /// by side in a wide window and one above the other in a tall one; three and four have a quarter

@@ -233,7 +233,8 @@ class Hub {
   Vec2 window() const;
 
   /// Gives a seat a part of the window, for a game that divides it in its own way. A complaint
-  /// where the part has no size, and where the rules split the screen by themselves.
+  /// where the part has no size or reaches out of the window, and where the rules split the screen
+  /// by themselves.
   void set_part(Seat& seat, Area part);
 
   /// Goes on with a changed playbook, at once and without a restart: to tune it while the game

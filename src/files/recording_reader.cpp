@@ -124,7 +124,8 @@ class LineReader {
         it->is_array() && it->size() == 4 && std::all_of(it->begin(), it->end(), is_share);
     if (is_area) {
       const auto at = [&](std::size_t i) { return (*it)[i].get<float>(); };
-      if (at(2) > 0 && at(3) > 0) return {at(0), at(1), at(2), at(3)};
+      const Area area{at(0), at(1), at(2), at(3)};
+      if (is_part_of_window(area)) return area;
     }
     fail("part must be left, top, width and height in shares of the window, like [0.5, 0, 0.5, 1]");
     return {};

@@ -175,6 +175,9 @@ void ReferenceModel::set_typing(bool is_typing) {
     forget_peaks(device);
   }
   is_typing_ = is_typing;
+  std::erase_if(queue_, [&](const Queued& it) {
+    return (it.what == Queued::operating || it.what == Queued::standing) && is_text(it.event);
+  });
   hearing_changes();
   settle_contexts();
 }

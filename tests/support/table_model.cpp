@@ -98,13 +98,23 @@ std::optional<std::vector<DeviceId>> TableModel::devices_for(Number scheme, Devi
   return found;
 }
 
-// What presses the horn of harbour_for_all under each scheme.
+// What presses the horn of harbour_for_all under each scheme. A profile has its control in place of
+// all that the playbook has on that kind of device.
 bool TableModel::hears(Number seat, Control control) const {
-  const Number scheme = seats_[static_cast<std::size_t>(seat)].scheme;
-  if (scheme == nobody) {
+  const Seat& its = seats_[static_cast<std::size_t>(seat)];
+  const std::string name =
+      its.scheme == nobody ? "" : schemes_[static_cast<std::size_t>(its.scheme)].name;
+  const bool has_keys = name != "pad" && name != "fingers";
+  const bool has_pad = name.empty() || name == "pad";
+  if (its.changes == Changes::key_x && info(control).device == DeviceKind::keyboard) {
+    return has_keys && control == KeyX;
+  }
+  if (its.changes == Changes::pad_west && info(control).device == DeviceKind::gamepad) {
+    return has_pad && control == PadWest;
+  }
+  if (name.empty()) {
     return holds(std::vector{KeyH, KeyE, Enter, PadSouth, PadStart, MouseLeft}, control);
   }
-  const std::string& name = schemes_[static_cast<std::size_t>(scheme)].name;
   if (name == "desk") return control == KeyH || control == MouseLeft;
   if (name == "pad") return control == PadSouth || control == PadStart;
   if (name == "left_keys") return control == KeyE;
@@ -123,6 +133,7 @@ void TableModel::take(DeviceId id, Number seat) {
   Seat& its = seats_[static_cast<std::size_t>(seat)];
   its.devices.push_back(id);
   its.is_taken = true;
+  if (its.types && kind(id) == DeviceKind::keyboard) rest(id);
   for (auto it = losses_.begin(); it != losses_.end(); ++it) {
     if (it->seat != seat || kind(it->device) != kind(id)) continue;
     losses_.erase(it);
@@ -144,6 +155,14 @@ void TableModel::hush(Number seat) {
   seats_[static_cast<std::size_t>(seat)].presses.clear();
 }
 
+void TableModel::play_under(Number seat, Number scheme) {
+  const auto before = edition(seat);
+  Seat& its = seats_[static_cast<std::size_t>(seat)];
+  its.scheme = scheme;
+  if (edition(seat) != before) return hush(seat);
+  std::erase_if(its.presses, [&](const auto& press) { return !hears(seat, press.second); });
+}
+
 void TableModel::sit(Number seat, Number scheme, const std::vector<DeviceId>& devices) {
   Seat& its = seats_[static_cast<std::size_t>(seat)];
   for (const DeviceId id : std::vector{its.devices}) {
@@ -151,8 +170,7 @@ void TableModel::sit(Number seat, Number scheme, const std::vector<DeviceId>& de
   }
   std::erase_if(losses_, [&](const Loss& loss) { return loss.seat == seat; });
   its.is_taken = true;
-  its.scheme = scheme;
-  std::erase_if(its.presses, [&](const auto& press) { return !hears(seat, press.second); });
+  play_under(seat, scheme);
   for (const DeviceId id : devices) {
     at(id).is_by_rules = false;
     at(id).is_put_aside = false;
@@ -422,11 +440,13 @@ bool TableModel::join(Number scheme, DeviceId device, Number seat) {
 void TableModel::leave(Number seat) {
   Seat& its = seats_[static_cast<std::size_t>(seat)];
   if (!its.is_taken) return;
+  set_typing(seat, false);
   its.captures = false;
   for (const DeviceId id : std::vector{its.devices}) {
     at(id).is_by_rules = false;
     drop(id, seat);
   }
+  its.changes = Changes::none;
   std::erase_if(losses_, [&](const Loss& loss) { return loss.seat == seat; });
   its.scheme = nobody;
   its.is_taken = false;
@@ -474,8 +494,11 @@ void TableModel::swap(Number a, Number b) {
   std::erase_if(of_b, [&](DeviceId id) { return holds(at(id).owners, a); });
   for (const DeviceId id : of_a) drop(id, a);
   for (const DeviceId id : of_b) drop(id, b);
+  const std::array before = {edition(a), edition(b)};
   std::swap(one.scheme, other.scheme);
+  std::swap(one.changes, other.changes);
   for (const Number seat : {a, b}) {
+    if (edition(seat) != before[seat == a ? 0 : 1]) hush(seat);
     std::erase_if(seats_[static_cast<std::size_t>(seat)].presses,
                   [&](const auto& press) { return !hears(seat, press.second); });
   }
@@ -503,8 +526,7 @@ void TableModel::swap(Number a, Number b) {
 
 void TableModel::hold_to(Number seat, Number scheme) {
   Seat& its = seats_[static_cast<std::size_t>(seat)];
-  its.scheme = scheme;
-  std::erase_if(its.presses, [&](const auto& press) { return !hears(seat, press.second); });
+  play_under(seat, scheme);
   for (const DeviceId id : std::vector{its.devices}) {
     bool is_clear = true;
     for (const Number other : at(id).owners) {
@@ -528,6 +550,50 @@ void TableModel::reserve(Number seat, bool is_reserved) {
   }
   deal(true);
   follow();
+}
+
+// From now on what the seat's keyboards say is text, also what no update has reached; they rest.
+void TableModel::set_typing(Number seat, bool is_typing) {
+  Seat& its = seats_[static_cast<std::size_t>(seat)];
+  if (its.types == is_typing) return;
+  its.types = is_typing;
+  for (const DeviceId id : its.devices) {
+    if (kind(id) != DeviceKind::keyboard) continue;
+    rest(id);
+    if (!is_typing) continue;
+    std::erase_if(said_,
+                  [&](const Said& said) { return said.what == Said::moved && said.device == id; });
+  }
+}
+
+void TableModel::rest(DeviceId id) {
+  for (Seat& any : seats_) {
+    std::erase_if(any.presses, [&](const auto& press) { return press.first == id; });
+  }
+  at(id).down.clear();
+  at(id).silent.clear();
+  at(id).undecided.clear();
+}
+
+void TableModel::change(Number seat, Changes changes) {
+  Seat& its = seats_[static_cast<std::size_t>(seat)];
+  const auto before = edition(seat);
+  its.changes = changes;
+  if (edition(seat) != before) hush(seat);
+}
+
+// What makes the playbook that the seat plays by another than the game's: its profile, under a
+// scheme that is played on what the profile changes.
+std::pair<TableModel::Changes, TableModel::Number> TableModel::edition(Number seat) const {
+  const Seat& its = seats_[static_cast<std::size_t>(seat)];
+  const DeviceKind changed =
+      its.changes == Changes::key_x ? DeviceKind::keyboard : DeviceKind::gamepad;
+  const bool counts =
+      its.changes != Changes::none &&
+      (its.scheme == nobody || schemes_[static_cast<std::size_t>(its.scheme)].uses_kind(changed));
+  if (!counts) return {Changes::none, nobody};
+  // No binding of the horn to a pad names a scheme, so that one change of it holds for all.
+  return {its.changes, its.changes == Changes::pad_west ? nobody : its.scheme};
 }
 
 void TableModel::begin_capture(Number seat) {
@@ -554,7 +620,14 @@ void TableModel::unplug(DeviceId id, Time time) {
   said_.push_back({time, Said::unplugged, id, none, false});
 }
 
+bool TableModel::is_text(DeviceId id) const {
+  const auto types = [&](Number owner) { return seats_[static_cast<std::size_t>(owner)].types; };
+  const auto& owners = at(id).owners;
+  return kind(id) == DeviceKind::keyboard && std::any_of(owners.begin(), owners.end(), types);
+}
+
 void TableModel::feed(DeviceId id, Control control, bool is_down, Time time) {
+  if (is_text(id)) return;
   said_.push_back({time, Said::moved, id, control, is_down});
 }
 
@@ -606,9 +679,8 @@ void TableModel::happen(const Said& said) {
   if (said.is_down) {
     const bool was_down = device.down.count(said.control) != 0;
     if (was_down || device.silent.count(said.control) != 0) return;
-    press(said.device, said.control, said.time);
-    at(said.device).down.insert(said.control);
-    return;
+    device.down.insert(said.control);
+    return press(said.device, said.control, said.time);
   }
   device.down.erase(said.control);
   for (Seat& seat : seats_) seat.presses.erase({said.device, said.control});
@@ -631,7 +703,8 @@ void TableModel::press(DeviceId id, Control control, Time time) {
   if (!is_for_a_capture && rules_.joining != Joining::off && join_press(id, control, time)) return;
   for (const Number owner : device.owners) {
     Seat& seat = seats_[static_cast<std::size_t>(owner)];
-    if (seat.captures || !seat.has_context || !hears(owner, control)) continue;
+    const bool is_text = seat.types && kind(id) == DeviceKind::keyboard;
+    if (is_text || seat.captures || !seat.has_context || !hears(owner, control)) continue;
     seat.presses.insert({id, control});
     seat.began = true;
   }

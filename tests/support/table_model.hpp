@@ -19,11 +19,16 @@ class TableModel {
 
   explicit TableModel(std::vector<SchemeDefinition> schemes) : schemes_(std::move(schemes)) {}
 
+  /// What a player's profile puts the horn on: another key, or another button of the pad.
+  enum class Changes { none, key_x, pad_west };
+
   struct Seat {
     bool is_taken = false;
     bool is_reserved = false;
     bool has_context = false;  // from the end of the update in which it was made
     bool captures = false;
+    bool types = false;
+    Changes changes = Changes::none;
     Number scheme = nobody;
     std::vector<DeviceId> devices{};  // in the order of coming
     std::set<DeviceKind> waits{};
@@ -75,6 +80,8 @@ class TableModel {
   void swap(Number a, Number b);
   void hold_to(Number seat, Number scheme);
   void reserve(Number seat, bool is_reserved);
+  void set_typing(Number seat, bool is_typing);
+  void change(Number seat, Changes changes);
   void begin_capture(Number seat);
   void end_capture(Number seat);
   /// What was said up to now happens.
@@ -110,6 +117,10 @@ class TableModel {
   void sit(Number seat, Number scheme, const std::vector<DeviceId>& devices);
   Number free_seat();
   void hush(Number seat);
+  void play_under(Number seat, Number scheme);
+  std::pair<Changes, Number> edition(Number seat) const;
+  void rest(DeviceId id);
+  bool is_text(DeviceId id) const;
 
   void follow();
   bool bring_one_back();

@@ -13,6 +13,14 @@ float room(float width, float height) {
 
 }  // namespace
 
+bool is_part_of_window(const Area& area) {
+  constexpr float least = 1e-4F;
+  constexpr float end = 1.001F;
+  const bool has_size = area.width >= least && area.height >= least;
+  return has_size && area.left >= 0 && area.top >= 0 && area.left + area.width <= end &&
+         area.top + area.height <= end;
+}
+
 std::vector<Area> screen_parts(std::size_t players, Vec2 window) {
   const auto rows_for = [&](std::size_t columns) { return (players + columns - 1) / columns; };
   std::size_t columns = 1;

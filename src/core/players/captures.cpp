@@ -80,7 +80,7 @@ void Captures::begin(Seat& seat, CaptureRequest request, Time now) {
   Entry& entry = entries_.back();
   if (const Seat* other = before(entry)) entry.capturing.wait_for(*other);
   seat.state().standing().capture = entry.capturing.capture();
-  devices_.watch_all_for_captures(true);
+  devices_.watch_all(Watched::captures, true);
 }
 
 void Captures::stop(const Seat& seat, Time now) {
@@ -108,7 +108,7 @@ void Captures::end(Time time) {
     }
   }
   let_others_begin(time);
-  devices_.watch_all_for_captures(!entries_.empty());
+  devices_.watch_all(Watched::captures, !entries_.empty());
 }
 
 void Captures::let_others_begin(Time time) {
@@ -119,8 +119,8 @@ void Captures::let_others_begin(Time time) {
   }
 }
 
-void Captures::release_all() {
-  for (Entry& entry : entries_) entry.capturing.release_all();
+void Captures::rest(DeviceId device) {
+  for (Entry& entry : entries_) entry.capturing.rest(device);
 }
 
 void Captures::look_again(Time time) {

@@ -30,8 +30,8 @@ class Captures {
   bool hear(const Event& event);
   /// A control of a device stands so. See Hub::take_up.
   void take_up(const Event& event);
-  /// Every control goes to rest.
-  void release_all();
+  /// Every control of the device goes to rest; for DeviceId::none, of all of them.
+  void rest(DeviceId device);
   /// Devices have other owners: somebody's turn may have come.
   void look_again(Time time);
 

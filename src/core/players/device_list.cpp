@@ -50,35 +50,37 @@ DeviceId DeviceList::add(const Device& device, Time now) {
   return id;
 }
 
-void DeviceList::forget_values() {
-  for (KnownDevice& known : devices_) {
+void DeviceList::begin_leaving(DeviceId id) {
+  at(id).is_leaving = true;
+  at(id).gone_before = static_cast<DeviceId>(count());
+}
+
+void DeviceList::rest(DeviceId id) {
+  for (std::size_t i = 0; i < devices_.size(); ++i) {
+    if (id != DeviceId::none && static_cast<std::size_t>(id) != i) continue;
+    KnownDevice& known = devices_[i];
     known.swallowed.clear();
     for (Source source = 0; source < known.values.size(); ++source) {
       if (!is_position(source)) known.values[source] = {};
     }
+    watch(static_cast<DeviceId>(i));
   }
-  watch_all();
 }
 
 void DeviceList::watch(DeviceId id) {
   const KnownDevice& known = at(id);
   const bool is_watched =
-      known.owners.empty() || !known.swallowed.empty() || is_joining_ || is_capturing_;
+      known.owners.empty() || !known.swallowed.empty() ||
+      std::any_of(is_all_watched_.begin(), is_all_watched_.end(), [](bool is_on) { return is_on; });
   listeners_[static_cast<std::size_t>(id)] = {
       known.listeners.data(), static_cast<std::uint32_t>(known.listeners.size()), is_watched,
       known.is_plugged ? known.device.kind : no_device};
 }
 
-void DeviceList::watch_all() {
+void DeviceList::watch_all(Watched why, bool is_on) {
+  bool& is_watched = is_all_watched_[static_cast<std::size_t>(why)];
+  if (std::exchange(is_watched, is_on) == is_on) return;
   for (std::size_t i = 0; i < devices_.size(); ++i) watch(static_cast<DeviceId>(i));
-}
-
-void DeviceList::watch_all_for_joining(bool is_on) {
-  if (std::exchange(is_joining_, is_on) != is_on) watch_all();
-}
-
-void DeviceList::watch_all_for_captures(bool is_on) {
-  if (std::exchange(is_capturing_, is_on) != is_on) watch_all();
 }
 
 }  // namespace nextmove::core

@@ -1,6 +1,7 @@
 // The devices of a hub: what is known of each, and where its events go.
 #pragma once
 
+#include <array>
 #include <cstddef>
 #include <cstdint>
 #include <span>
@@ -58,6 +59,9 @@ struct KnownDevice {
   bool is_there() const { return is_plugged && !is_leaving && may_be.empty(); }
 };
 
+/// Why all devices are watched: some press may seat somebody, or be captured.
+enum class Watched : std::uint8_t { joining, captures };
+
 class DeviceList {
  public:
   /// Of all that were ever plugged in, and one for DeviceId::none.
@@ -78,26 +82,24 @@ class DeviceList {
   std::string label(DeviceId id) const;
 
   DeviceId add(const Device& device, Time now);
-  /// Nothing holds anything any more.
-  void forget_values();
+  /// It will be unplugged when its time comes.
+  void begin_leaving(DeviceId id);
+  /// The device holds nothing any more; for DeviceId::none, none does.
+  void rest(DeviceId id);
 
   /// Where the events of this device go. Requires that it is known.
   const Listeners& listeners(DeviceId id) const { return listeners_[static_cast<std::size_t>(id)]; }
   /// Its owners, or what is swallowed, have changed.
   void watch(DeviceId id);
-  /// Whether all devices are watched, for one of two reasons.
-  void watch_all_for_joining(bool is_on);
-  void watch_all_for_captures(bool is_on);
+  /// Whether all devices are watched for this reason.
+  void watch_all(Watched why, bool is_on);
 
  private:
-  void watch_all();
-
   // By device id, with one for DeviceId::none. Ids are never used twice, so these grow a little
   // with each device that is ever plugged in.
   std::vector<KnownDevice> devices_ = std::vector<KnownDevice>(1);
   std::vector<Listeners> listeners_ = std::vector<Listeners>(1);
-  bool is_joining_ = false;
-  bool is_capturing_ = false;
+  std::array<bool, 2> is_all_watched_{};  // by reason
 };
 
 /// How sure it is that `back` is the device that was lost; 0 where it is another.

@@ -35,6 +35,15 @@ class EventQueue {
     return all.first(static_cast<std::size_t>(later - all.begin()));
   }
 
+  /// Forgets those of which this is true. Not while events are being read.
+  template <class Condition>
+  void remove_if(Condition condition) {
+    const auto begin = events_.begin();
+    const auto end = begin + static_cast<std::ptrdiff_t>(count_);
+    count_ = static_cast<std::size_t>(std::remove_if(begin, end, condition) - begin);
+    newest_ = count_ == 0 ? Time::zero() : events_[count_ - 1].time;
+  }
+
   /// The one that is due next. Requires that there is one.
   const Event& front() const { return events_.front(); }
   bool is_empty() const { return count_ == 0; }

@@ -35,7 +35,7 @@ void Hub::unplug(DeviceId device, Time now) {
   if (!state_->is_known(device, call)) return;
   if (!state_->devices.is_plugged(device) || !state_->is_open(call)) return;
   state_->report(Unplugged{now, device});
-  state_->table.begin_unplugging(device);
+  state_->devices.begin_leaving(device);
   state_->queue.push({now, device, core::unplugging});
 }
 
@@ -129,7 +129,7 @@ void Hub::take_up(const Event& standing) {
 void Hub::release_all(Time now) {
   if (!state_->is_open("Hub::release_all")) return;
   state_->report(ReleasedAll{now});
-  state_->queue.push({now, DeviceId::none, core::releasing_all});
+  state_->queue.push({now, DeviceId::none, core::resting});
 }
 
 void Hub::update(Time now) {
@@ -192,10 +192,16 @@ Vec2 Hub::window() const {
 void Hub::set_part(Seat& seat, Area part) {
   constexpr std::string_view call = "Hub::set_part";
   if (!state_->may_change(seat, call)) return;
+  const std::string size = core::shown(part.width) + " by " + core::shown(part.height);
   if (!(part.width > 0 && part.height > 0)) {
     return core::complain(ComplaintKind::wrong_value, call,
-                          "a part of " + core::shown(part.width) + " by " +
-                              core::shown(part.height) + " of the window has no size");
+                          "a part of " + size + " of the window has no size");
+  }
+  if (!is_part_of_window(part)) {
+    return core::complain(ComplaintKind::wrong_value, call,
+                          "a part of " + size + " at " + core::shown(part.left) + ", " +
+                              core::shown(part.top) +
+                              " does not lie in the window; all are shares of its sides, 0..1");
   }
   if (rules().splits_screen) {
     return core::complain(ComplaintKind::wrong_moment, call,

@@ -158,7 +158,7 @@ void Hub::stop_capture(Seat& seat) {
 void Hub::set_typing(Seat& seat, bool is_typing) {
   if (!state_->may_change(seat, "Hub::set_typing")) return;
   state_->report(TypingSet{now(), std::string{seat.name()}, is_typing});
-  state_->typing.set(seat, is_typing, now());
+  state_->set_typing(seat, is_typing);
 }
 
 void Hub::reserve(Seat& seat, bool is_reserved) {

@@ -108,6 +108,17 @@ void HubState::take_up(const Event& event) {
   queue.push(turned_standing(event));
 }
 
+// What no update has reached is text as well: nothing would let go of it.
+void HubState::set_typing(Seat& seat, bool is_typing) {
+  if (seat.is_typing() == is_typing) return;
+  table.set_typing(seat, is_typing);
+  if (!is_typing) return;
+  queue.remove_if([&](const Event& event) {
+    if (event.control >= unplugging) return false;
+    return typing.is_text(event.control < first_standing ? event : turned_standing(event));
+  });
+}
+
 void HubState::tell_fault(const Event& event, std::string_view call) const {
   const std::string fault = fault_of(event);
   if (!fault.empty()) return complain(ComplaintKind::wrong_event, call, fault);

@@ -17,7 +17,7 @@ namespace nextmove::core {
 
 // The queue holds plain events. What else must wait for its time is told by a control of its own.
 inline constexpr Control unplugging{0xfffe};
-inline constexpr Control releasing_all{0xffff};
+inline constexpr Control resting{0xffff};
 inline constexpr Control first_standing{0x8000};  // and what follows: how a control stands
 
 /// What is taken up, as the queue holds it; and the other way round.
@@ -62,8 +62,8 @@ class HubState {
   [[gnu::noinline]] void work_off_more(const Event& event) {
     if (event.control == unplugging) {
       table.unplug(event.device, event.time);
-    } else if (event.control == releasing_all) {
-      table.release_all(event.time);
+    } else if (event.control == resting) {
+      table.rest(event.device, event.time);
     } else {
       table.take_up(turned_standing(event));
     }
@@ -78,6 +78,8 @@ class HubState {
   }
 
   void take_up(const Event& event);
+  /// See Hub::set_typing.
+  void set_typing(Seat& seat, bool is_typing);
 
   // Where one of these is false, `call` has been complained of (hub_state.cpp).
 

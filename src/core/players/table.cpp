@@ -26,7 +26,7 @@ std::size_t Table::players_beside(const Seat* seat) const {
 
 void Table::set_rules(const SeatingRules& rules) {
   its_.screen.split(rules.splits_screen, seats_);
-  its_.devices.watch_all_for_joining(rules.joining != Joining::off);
+  its_.devices.watch_all(Watched::joining, rules.joining != Joining::off);
   rules_ = rules;
   held_joins_.clear();  // what is held was meant by the rules of before
   reminders_.look_at_rules();
@@ -111,6 +111,8 @@ void Table::add_owner(DeviceId id, Seat& seat, Time time) {
   });
   if (filled != lost_.end()) lost_.erase(filled);
   its_.devices.watch(id);
+  // Text does not let go of what somebody else holds there.
+  if (seat.is_typing() && known.device.kind == DeviceKind::keyboard) let_go(id, time);
 }
 
 void Table::remove_owner(DeviceId id, Seat& seat, Time time) {
@@ -187,7 +189,7 @@ JoinAnswer Table::join(SchemeId scheme, DeviceId device, Seat* seat) {
 void Table::leave(Seat& seat) {
   if (!seat.is_taken()) return;
   const Time time = its_.journal.now;
-  its_.typing.set(seat, false, time);
+  set_typing(seat, false);
   its_.captures.stop(seat, time);
   seat.state().standing().capture = {};
   const std::vector<DeviceId> devices{seat.devices().begin(), seat.devices().end()};

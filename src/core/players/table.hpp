@@ -64,11 +64,12 @@ class Table {
   Seat* find_seat(std::string_view name) const;
 
   DeviceId plug(const Device& device, Time now);
-  /// The device will be unplugged when its time comes.
-  void begin_unplugging(DeviceId id);
   void unplug(DeviceId id, Time time);
-  /// Every control of every device goes to rest.
-  void release_all(Time time);
+  /// Every control of the device goes to rest; for DeviceId::none, of all of them.
+  void rest(DeviceId device, Time time);
+  /// What the seat's keyboards say becomes text, or is heard again. They rest: text lets go of
+  /// nothing.
+  void set_typing(Seat& seat, bool is_typing);
 
   JoinAnswer can_join(SchemeId scheme, DeviceId device, const Seat* seat) const;
   JoinAnswer join(SchemeId scheme, DeviceId device, Seat* seat);
@@ -110,6 +111,9 @@ class Table {
     SchemeId scheme;
     Time since;
   };
+
+  /// Its part in rest.
+  void let_go(DeviceId device, Time time);
 
   KnownDevice& at(DeviceId id) { return its_.devices.at(id); }
   const KnownDevice& at(DeviceId id) const { return its_.devices.at(id); }

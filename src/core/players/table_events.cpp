@@ -25,11 +25,6 @@ DeviceId Table::plug(const Device& device, Time now) {
   return id;
 }
 
-void Table::begin_unplugging(DeviceId id) {
-  at(id).is_leaving = true;
-  at(id).gone_before = static_cast<DeviceId>(its_.devices.count());
-}
-
 void Table::unplug(DeviceId id, Time time) {
   if (!its_.devices.is_plugged(id)) return;  // unplugged twice
   time_out(time);
@@ -49,12 +44,25 @@ void Table::unplug(DeviceId id, Time time) {
   settle({time, time});
 }
 
-void Table::release_all(Time time) {
+void Table::rest(DeviceId device, Time time) {
   time_out(time);
-  held_joins_.clear();
-  its_.devices.forget_values();
-  its_.captures.release_all();
-  for (const auto& seat : seats_) seat->state().hearing().release_all(time);
+  let_go(device, time);
+}
+
+void Table::let_go(DeviceId device, Time time) {
+  const auto is_meant = [&](DeviceId id) { return device == DeviceId::none || device == id; };
+  std::erase_if(held_joins_, [&](const HeldJoin& it) { return is_meant(it.device); });
+  its_.devices.rest(device);
+  its_.captures.rest(device);
+  for (const auto& seat : seats_) seat->state().hearing().rest(device, time);
+}
+
+void Table::set_typing(Seat& seat, bool is_typing) {
+  if (seat.is_typing() == is_typing) return;
+  for (const DeviceId id : seat.devices()) {
+    if (kind_of(id) == DeviceKind::keyboard) rest(id, its_.journal.now);
+  }
+  its_.typing.set(seat, is_typing);
 }
 
 bool Table::lets_through(const Event& event) {
@@ -90,6 +98,10 @@ bool Table::is_swallowed(const Event& event) {
   if (!is_released(event)) return true;
   known.swallowed.erase(swallowed);
   if (!known.values.empty()) known.values[source] = {};
+  // Whoever came to the device while it was down knows it to be down.
+  for (const Listener& listener : known.listeners) {
+    if (listener.slot->controls[source] != Vec2{}) listener.hearing->hear(*listener.slot, event);
+  }
   its_.devices.watch(event.device);
   const auto held = std::find_if(held_joins_.begin(), held_joins_.end(), [&](const HeldJoin& it) {
     return it.device == event.device && it.source == source;

@@ -6,13 +6,8 @@
 
 namespace nextmove::core {
 
-// What its keyboards held must not stay down: text does not let go of it.
-void Typing::set(Seat& seat, bool is_typing, Time now) {
+void Typing::set(Seat& seat, bool is_typing) {
   if (seat.is_typing() == is_typing) return;
-  for (const DeviceId id : seat.devices()) {
-    if (devices_.at(id).device.kind != DeviceKind::keyboard) continue;
-    for (Seat* owner : devices_.at(id).owners) owner->state().hearing().release(id, now);
-  }
   seat.state().set_typing(is_typing);
   seats_ += is_typing ? 1 : -1;
 }

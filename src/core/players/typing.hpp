@@ -14,7 +14,7 @@ class Typing {
   explicit Typing(DeviceList& devices) : devices_(devices) {}
 
   /// See Hub::set_typing.
-  void set(Seat& seat, bool is_typing, Time now);
+  void set(Seat& seat, bool is_typing);
   bool is_anybody() const { return seats_ != 0; }
   /// Whether the event is text that a player types.
   bool is_text(const Event& event) const;

@@ -139,18 +139,25 @@ class Remapping::Fitter {
   std::vector<SchemeId> schemes_of(const Remap& remap) const {
     std::vector<SchemeId> schemes;
     for (const std::string& name : remap.schemes) {
-      if (const auto scheme = it_.given_.find_scheme(name)) {
-        schemes.push_back(*scheme);
-      } else {
+      const auto scheme = it_.given_.find_scheme(name);
+      if (!scheme) {
         report("there is no scheme " + quoted(name) +
                did_you_mean(name, names_of(it_.given_.schemes())));
+      } else if (!it_.given_.scheme(*scheme).uses_kind(remap.device)) {
+        report("the scheme " + quoted(name) + " is not played on a " +
+               std::string{to_string(remap.device)});
+      } else {
+        schemes.push_back(*scheme);
       }
     }
     if (!remap.schemes.empty()) return schemes;
     schemes.push_back(SchemeId::none);
     for (std::size_t i = 0; i < definition_.schemes.size(); ++i) {
       const auto scheme = static_cast<SchemeId>(i);
-      if (takes_unnamed(definition_, scheme, remap.device)) schemes.push_back(scheme);
+      const bool is_played_so = definition_.schemes[i].uses_kind(remap.device);
+      if (is_played_so && takes_unnamed(definition_, scheme, remap.device)) {
+        schemes.push_back(scheme);
+      }
     }
     return schemes;
   }

@@ -119,9 +119,11 @@ const Capturing::Values& Capturing::values(DeviceId device) const {
       ->values;
 }
 
-void Capturing::release_all() {
-  pressed_.clear();
+void Capturing::rest(DeviceId device) {
+  const auto is_meant = [&](DeviceId id) { return device == DeviceId::none || device == id; };
+  std::erase_if(pressed_, [&](const Pressed& it) { return is_meant(it.device); });
   for (Known& known : devices_) {
+    if (!is_meant(known.device)) continue;
     for (Source source = 0; source < known.values.size(); ++source) {
       if (!is_position(source)) known.values[source] = {};
     }

@@ -51,8 +51,8 @@ class Capturing {
   void hear_somebody_else(const Event& event);
   /// One of the seat's devices has a control that stands so. See Hub::take_up.
   void take_up(const Event& event);
-  /// Every control goes to rest.
-  void release_all();
+  /// Every control of the device goes to rest; for DeviceId::none, of all of them.
+  void rest(DeviceId device);
 
   /// When it times out; Time::max() for never.
   Time due() const;

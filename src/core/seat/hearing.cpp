@@ -91,25 +91,20 @@ void Hearing::take_up(Slot& slot, const Event& event) {
   router_.take_up(slot, source_of(event.control), {event.x, event.y});
 }
 
-void Hearing::release_all(Time time) {
+void Hearing::rest(DeviceId device, Time time) {
   router_.gestures().complete(time);
   common_.begin_event(time);
-  for (const auto& slot : common_.slots) router_.rest(*slot);
+  for (const auto& slot : common_.slots) {
+    if (device == DeviceId::none || slot->device == device) router_.rest(*slot);
+  }
   router_.look_for_pointers();
 }
 
 void Hearing::pause(Time time) {
   std::vector<std::array<Finger, 10>> fingers;
   for (const auto& slot : common_.slots) fingers.push_back(slot->fingers);
-  release_all(time);
+  rest(DeviceId::none, time);
   for (std::size_t i = 0; i < fingers.size(); ++i) common_.slots[i]->fingers = fingers[i];
-}
-
-void Hearing::release(DeviceId device, Time time) {
-  router_.gestures().complete(time);
-  common_.time = time;
-  if (Slot* slot = common_.find_slot(device)) router_.rest(*slot);
-  router_.look_for_pointers();
 }
 
 void Hearing::set_screen(Vec2 window, Area part) {

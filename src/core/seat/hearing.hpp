@@ -40,10 +40,8 @@ class Hearing {
   void hear(Slot& slot, const Event& event);
   /// Likewise, but nobody has operated it just now: as when it comes to be heard.
   void take_up(Slot& slot, const Event& event);
-  /// Every control of every device goes to rest.
-  void release_all(Time time);
-  /// The same for one device.
-  void release(DeviceId device, Time time);
+  /// Every control of the device goes to rest; for DeviceId::none, of all of them.
+  void rest(DeviceId device, Time time);
   /// Likewise for as long as the devices are listened to by others; fingers stay where they are
   /// until hear_again.
   void pause(Time time);

@@ -35,7 +35,9 @@ class ScreenPart {
   }
   /// From shares of the part, y down, to shares of its shorter side, y up.
   Vec2 in_shorter_sides(Vec2 way) const {
-    const float shorter = std::min(size_.x, size_.y);
+    constexpr float most_slender = 1e-6F;  // what is longer would make ways without an end
+    const auto [shortest, longest] = std::minmax(size_.x, size_.y);
+    const float shorter = std::max(shortest, longest * most_slender);
     return {way.x * size_.x / shorter, -way.y * size_.y / shorter};
   }
 

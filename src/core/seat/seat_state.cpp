@@ -123,8 +123,11 @@ void SeatState::switch_to(ContextId context) {
 void SeatState::hold_to(SchemeId scheme) {
   if (scheme == common_.scheme) return;
   if (!profile_.is_empty()) {
-    common_.scheme = scheme;
-    return play_by(remapped(given_, profile_, scheme));
+    Playbook changed = remapped(given_, profile_, scheme);
+    if (changed.definition() != common_.playbook.definition()) {
+      common_.scheme = scheme;
+      return play_by(std::move(changed));
+    }
   }
   common_.time = common_.present();
   router().hold_to(scheme);

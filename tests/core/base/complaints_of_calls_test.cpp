@@ -79,6 +79,11 @@ TEST_F(Said, OfValuesThatCannotBe) {
           s.hub.set_part(s.tug, {0, 0, 1, -1});
         },
         "Hub::set_part: a part of 1 by -1 of the window has no size"},
+       {[](Said& s) {
+          s.hub.set_part(s.tug, {0.5F, 0, std::numeric_limits<float>::infinity(), 1});
+        },
+        "Hub::set_part: a part of inf by 1 at 0.5, 0 does not lie in the window; all are shares of "
+        "its sides, 0..1"},
        {[&](Said&) { draft.tune({.action = "hron", .sensitivity = 2.0F}); },
         R"(Draft::tune: there is no action "hron"; did you mean "horn"?)"}});
   EXPECT_EQ(hub.seats().size(), 1U);

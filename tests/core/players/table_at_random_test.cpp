@@ -36,7 +36,9 @@ enum class Deed : unsigned char {
   rules,
   capture,
   stop_capture,
-  focus
+  focus,
+  typing,
+  profile
 };
 
 /// Numbers are taken modulo what there is, so that any part of a game is a game.
@@ -150,6 +152,12 @@ class Played {
       case Deed::reserve:
         hub_.reserve(seat(a), b % 3 != 0);
         return model_.reserve(index(a), b % 3 != 0);
+      case Deed::typing:
+        hub_.set_typing(seat(a), b % 3 == 0);
+        model_.set_typing(index(a), b % 3 == 0);
+        is_updated_ = false;
+        return;
+      case Deed::profile: return change(a, static_cast<TableModel::Changes>(b % 3));
       case Deed::capture: return capture(a, b);
       case Deed::stop_capture:
         hub_.stop_capture(seat(a));
@@ -162,10 +170,10 @@ class Played {
   }
 
   static std::string_view name_of(Deed what) {
-    constexpr std::array<std::string_view, 18> names = {
-        "plug",    "unplug",   "press", "release", "update",       "long update",
-        "join",    "leave",    "give",  "free",    "swap",         "hold to",
-        "reserve", "add seat", "rules", "capture", "stop capture", "focus"};
+    constexpr std::array<std::string_view, 20> names = {
+        "plug",  "unplug",  "press",        "release", "update",  "long update", "join",
+        "leave", "give",    "free",         "swap",    "hold to", "reserve",     "add seat",
+        "rules", "capture", "stop capture", "focus",   "typing",  "profile"};
     return names[static_cast<std::size_t>(what)];
   }
 
@@ -220,6 +228,27 @@ class Played {
     if (static_cast<bool>(answer) != is_done) {
       broken_ = "whether a player joins: " + reason(answer);
     }
+  }
+
+  void change(unsigned a, TableModel::Changes changes) {
+    using Changes = TableModel::Changes;
+    Profile profile;
+    const auto put = [&](DeviceKind kind, Control control, std::vector<std::string> schemes) {
+      profile.remaps.push_back({.action = "horn",
+                                .device = kind,
+                                .schemes = std::move(schemes),
+                                .controls = {Combination{control}}});
+    };
+    if (changes == Changes::pad_west) put(DeviceKind::gamepad, PadWest, {});
+    if (changes == Changes::key_x) {
+      for (const std::vector<std::string>& schemes :
+           {std::vector<std::string>{}, {"left_keys"}, {"right_keys"}}) {
+        put(DeviceKind::keyboard, KeyX, schemes);
+      }
+    }
+    hub_.set_profile(seat(a), std::move(profile));
+    model_.change(index(a), changes);
+    is_updated_ = false;
   }
 
   void capture(unsigned a, unsigned b) {
@@ -339,8 +368,8 @@ unsigned below(std::mt19937& random) {
 Game game_at_random(std::mt19937& random, std::size_t length) {
   Game game;
   for (std::size_t i = 0; i < length; ++i) {
-    constexpr std::array<unsigned, 18> often = {14, 8, 22, 12, 14, 3, 4, 2, 3,
-                                                2,  3, 3,  2,  3,  1, 2, 1, 1};
+    constexpr std::array<unsigned, 20> often = {14, 8, 22, 12, 14, 3, 4, 2, 3, 2,
+                                                3,  3, 2,  3,  1,  2, 1, 1, 2, 2};
     std::discrete_distribution<int> what(often.begin(), often.end());
     game.push_back({static_cast<Deed>(what(random)), below(random), below(random), below(random)});
   }

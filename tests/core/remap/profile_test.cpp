@@ -401,6 +401,35 @@ TEST_F(SchemeRemaps, WithSchemesTheyCountForThese) {
   EXPECT_TRUE(sounds(Enter));
 }
 
+// A pad that a helper is given does nothing under the schemes of a keyboard, remapped or not.
+TEST_F(SchemeRemaps, CountUnderNoSchemeThatIsNotPlayedOnTheDevice) {
+  const DeviceId pad = plug(DeviceKind::gamepad);
+  const Remap remap{
+      .action = "horn", .device = DeviceKind::gamepad, .controls = {Combination{PadWest}}};
+  hub.set_profile(port, {.remaps = {remap}});
+  hub.hold_to(port, scheme("desk"));
+  hub.give(pad, port);
+  press(pad, PadWest);
+  EXPECT_FALSE(port.read(horn).held);
+  Remap named = remap;
+  named.schemes = {"desk"};
+  const std::vector<Diagnostic> problems = misfits({.remaps = {named}}, hub.playbook());
+  ASSERT_EQ(problems.size(), 1U);
+  EXPECT_EQ(problems[0].message,
+            "remap of \"horn\": the scheme \"desk\" is not played on a gamepad");
+}
+
+TEST_F(SchemeRemaps, LeaveWhatIsHeldAloneUnderAnotherSchemeWhereTheyChangeNothing) {
+  const DeviceId pad = plug(DeviceKind::gamepad);
+  hub.set_profile(port, {.remaps = {keys("horn", {KeyJ})}});
+  hub.hold_to(port, scheme("pad"));
+  hub.give(pad, port);
+  press(pad, PadSouth);
+  hub.set_profile(port, {.remaps = {keys("horn", {KeyK})}});
+  update();
+  EXPECT_TRUE(port.read(horn).held);
+}
+
 TEST_F(SchemeRemaps, OneThatNamesTheSchemeGoesBeforeOneThatNamesNone) {
   Remap named = keys("horn", {KeyJ});
   named.schemes = {"desk"};

@@ -133,7 +133,7 @@ void TableModel::take(DeviceId id, Number seat) {
   Seat& its = seats_[static_cast<std::size_t>(seat)];
   its.devices.push_back(id);
   its.is_taken = true;
-  if (its.types && kind(id) == DeviceKind::keyboard) rest(id);
+  if (its.types && kind(id) == DeviceKind::keyboard && device.owners.size() > 1) rest(id);
   for (auto it = losses_.begin(); it != losses_.end(); ++it) {
     if (it->seat != seat || kind(it->device) != kind(id)) continue;
     losses_.erase(it);

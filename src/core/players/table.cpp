@@ -112,7 +112,8 @@ void Table::add_owner(DeviceId id, Seat& seat, Time time) {
   if (filled != lost_.end()) lost_.erase(filled);
   its_.devices.watch(id);
   // Text does not let go of what somebody else holds there.
-  if (seat.is_typing() && known.device.kind == DeviceKind::keyboard) let_go(id, time);
+  const bool is_shared = known.owners.size() > 1;
+  if (is_shared && seat.is_typing() && is_keyboard(id)) let_go(id, time);
 }
 
 void Table::remove_owner(DeviceId id, Seat& seat, Time time) {

@@ -118,6 +118,7 @@ class Table {
   KnownDevice& at(DeviceId id) { return its_.devices.at(id); }
   const KnownDevice& at(DeviceId id) const { return its_.devices.at(id); }
   DeviceKind kind_of(DeviceId id) const { return at(id).device.kind; }
+  bool is_keyboard(DeviceId id) const { return kind_of(id) == DeviceKind::keyboard; }
   Moment now() const { return {its_.journal.now, its_.journal.now}; }
   void note(const Notice& notice) { its_.notices.note(notice); }
   const SchemeDefinition* scheme_of(const Seat& seat) const;

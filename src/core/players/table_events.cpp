@@ -60,7 +60,7 @@ void Table::let_go(DeviceId device, Time time) {
 void Table::set_typing(Seat& seat, bool is_typing) {
   if (seat.is_typing() == is_typing) return;
   for (const DeviceId id : seat.devices()) {
-    if (kind_of(id) == DeviceKind::keyboard) rest(id, its_.journal.now);
+    if (is_keyboard(id)) rest(id, its_.journal.now);
   }
   its_.typing.set(seat, is_typing);
 }

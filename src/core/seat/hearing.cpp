@@ -91,9 +91,11 @@ void Hearing::take_up(Slot& slot, const Event& event) {
   router_.take_up(slot, source_of(event.control), {event.x, event.y});
 }
 
+// That all devices rest is an event; that one does is part of another.
 void Hearing::rest(DeviceId device, Time time) {
   router_.gestures().complete(time);
-  common_.begin_event(time);
+  if (device == DeviceId::none) common_.begin_event(time);
+  common_.time = time;
   for (const auto& slot : common_.slots) {
     if (device == DeviceId::none || slot->device == device) router_.rest(*slot);
   }

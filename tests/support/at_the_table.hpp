@@ -9,8 +9,6 @@ inline constexpr SeatingRules lobby{.free_devices = FreeDevices::kept, .joining 
 inline constexpr SeatingRules game{.free_devices = FreeDevices::kept, .joining = Joining::closed};
 
 struct TheTable : AtTheTable {
-  using enum Control;
-
   Device model(std::string name) const {
     return {.kind = DeviceKind::gamepad, .name = std::move(name)};
   }
@@ -25,7 +23,7 @@ struct TheTable : AtTheTable {
 
 struct WithAPad : TheTable {
   WithAPad() {
-    tap(pad, PadStart);
+    tap(pad, Control::PadStart);
     news();
   }
   DeviceId pad = plug(DeviceKind::gamepad);
@@ -33,8 +31,8 @@ struct WithAPad : TheTable {
 
 struct TwoAtOneKeyboard : TheTable {
   TwoAtOneKeyboard() {
-    tap(keyboard, KeyE);
-    tap(keyboard, Enter);
+    tap(keyboard, Control::KeyE);
+    tap(keyboard, Control::Enter);
     news();
   }
   Profile horn_on(Control control, std::string scheme) const {

@@ -560,10 +560,10 @@ void TableModel::set_typing(Number seat, bool is_typing) {
   for (const DeviceId id : its.devices) {
     if (kind(id) != DeviceKind::keyboard) continue;
     rest(id);
-    if (!is_typing) continue;
-    std::erase_if(said_,
-                  [&](const Said& said) { return said.what == Said::moved && said.device == id; });
   }
+  if (!is_typing) return;
+  std::erase_if(said_,
+                [&](const Said& said) { return said.what == Said::moved && is_text(said.device); });
 }
 
 void TableModel::rest(DeviceId id) {

@@ -1,4 +1,5 @@
 #include <algorithm>
+#include <utility>
 
 #include <nextmove/complaint.hpp>
 #include <nextmove/family.hpp>

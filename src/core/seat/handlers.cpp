@@ -1,6 +1,7 @@
 #include "seat/handlers.hpp"
 
 #include <algorithm>
+#include <type_traits>
 #include <utility>
 
 #include <nextmove/complaint.hpp>

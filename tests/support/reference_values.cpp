@@ -339,13 +339,15 @@ bool ReferenceModel::is_smoothed(const Device& device, std::size_t action) const
 }
 
 double ReferenceModel::size_of(const Device& device, std::size_t action) const {
+  double size = 0;
   if (takes_rate(book_.actions[action].kind)) {
     const double most = largest_rate(&device, action);
-    return most > 0 ? std::min(size_of_rates(device, action), most) / largest_rate(nullptr, action)
-                    : 0;
+    if (most > 0)
+      size = std::min(size_of_rates(device, action), most) / largest_rate(nullptr, action);
+  } else {
+    const Point value = sum_of(device, action, false);
+    size = std::hypot(value.x, value.y);
   }
-  const Point value = sum_of(device, action, false);
-  const double size = std::hypot(value.x, value.y);
   return size > 1e-5 ? size : 0;
 }
 

@@ -147,9 +147,9 @@ void Merging::reckon_rate(LiveState& live) const {
   }
   const float pushed_by = length(total);
   live.share = pushed_by > most ? most / pushed_by : 1;
-  live.size = most > 0
-                  ? std::min(pushed_by, most) / common_.wiring->reach(live.bindings.front().action)
-                  : 0;
+  live.size = most > 0 ? but_rounding(std::min(pushed_by, most) /
+                                      common_.wiring->reach(live.bindings.front().action))
+                       : 0;
 }
 
 [[gnu::noinline]] void Merging::weigh(ActionId action) {

@@ -132,6 +132,30 @@ TEST_F(Motions, WhoDrivesARateIsDecidedAtEveryMoment) {
   EXPECT_NEAR(look().x, 120 * 0.04 - 60 * 0.06, 1e-3);
 }
 
+// 0.3 and 0.6 of a second are a hair more than 0.9: the smoothed stick was cut off where it was let
+// go.
+TEST_F(Motions, KeysThatCancelButForRoundingDriveNothing) {
+  using enum Control;
+  const PlaybookDefinition definition{
+      .actions = {{.name = "trim", .kind = ActionKind::turn}},
+      .contexts = {{.name = "helm",
+                    .bindings = {{.action = "trim", .more = KeyA, .rate = 0.3F},
+                                 {.action = "trim", .more = KeyB, .rate = 0.6F},
+                                 {.action = "trim", .less = KeyC, .rate = 0.9F},
+                                 {.action = "trim",
+                                  .control = PadRightStickX,
+                                  .shaping = {.smoothing = 100ms},
+                                  .rate = 1}}}}};
+  testing::Rehearsal other{make(definition)};
+  other.seat().enter("helm");
+  for (const Control key : {KeyA, KeyB, KeyC}) other.press(key);
+  other.move(PadRightStick, 1, 0);
+  other.wait(2s);
+  other.move(PadRightStick, 0, 0);
+  other.wait(2s);
+  EXPECT_NEAR(other.seat().read(other.hub().playbook().turn("trim")).value, 0.1, 1e-3);
+}
+
 TEST_F(Motions, ADiagonalAndTwoBindingsTurnNoFasterThanTheFastestOfThem) {
   using enum Control;
   BindingDefinition letters = keys_for("look", KeyW, KeyA, KeyS, KeyD);

@@ -104,13 +104,12 @@ bool TableModel::hears(Number seat, Control control) const {
   const Seat& its = seats_[static_cast<std::size_t>(seat)];
   const std::string name =
       its.scheme == nobody ? "" : schemes_[static_cast<std::size_t>(its.scheme)].name;
-  const bool has_keys = name != "pad" && name != "fingers";
-  const bool has_pad = name.empty() || name == "pad";
-  if (its.changes == Changes::key_x && info(control).device == DeviceKind::keyboard) {
-    return has_keys && control == KeyX;
+  if (info(control).device == DeviceKind::keyboard) {
+    if (const auto changed = key(seat)) return control == *changed;
   }
-  if (its.changes == Changes::pad_west && info(control).device == DeviceKind::gamepad) {
-    return has_pad && control == PadWest;
+  const bool has_pad = name.empty() || name == "pad";
+  if (has_pad && its.changes.pad && info(control).device == DeviceKind::gamepad) {
+    return control == *its.changes.pad;
   }
   if (name.empty()) {
     return holds(std::vector{KeyH, KeyE, Enter, PadSouth, PadStart, MouseLeft}, control);
@@ -446,7 +445,7 @@ void TableModel::leave(Number seat) {
     at(id).is_by_rules = false;
     drop(id, seat);
   }
-  its.changes = Changes::none;
+  its.changes = {};
   std::erase_if(losses_, [&](const Loss& loss) { return loss.seat == seat; });
   its.scheme = nobody;
   its.is_taken = false;
@@ -575,25 +574,66 @@ void TableModel::rest(DeviceId id) {
   at(id).undecided.clear();
 }
 
-void TableModel::change(Number seat, Changes changes) {
-  Seat& its = seats_[static_cast<std::size_t>(seat)];
+void TableModel::change(Number seat, const Changes& changes) {
   const auto before = edition(seat);
-  its.changes = changes;
+  seats_[static_cast<std::size_t>(seat)].changes = changes;
   if (edition(seat) != before) hush(seat);
 }
 
-// What makes the playbook that the seat plays by another than the game's: its profile, under a
-// scheme that is played on what the profile changes.
-std::pair<TableModel::Changes, TableModel::Number> TableModel::edition(Number seat) const {
+bool TableModel::put_horn(Number seat, Control control, bool keeps_both) {
+  const bool has_it = key(seat) == control;
+  if (!has_it && !keeps_both && is_somebody_elses(seat, control)) return false;
   const Seat& its = seats_[static_cast<std::size_t>(seat)];
-  const DeviceKind changed =
-      its.changes == Changes::key_x ? DeviceKind::keyboard : DeviceKind::gamepad;
-  const bool counts =
-      its.changes != Changes::none &&
-      (its.scheme == nobody || schemes_[static_cast<std::size_t>(its.scheme)].uses_kind(changed));
-  if (!counts) return {Changes::none, nobody};
-  // No binding of the horn to a pad names a scheme, so that one change of it holds for all.
-  return {its.changes, its.changes == Changes::pad_west ? nobody : its.scheme};
+  const std::string& name = schemes_[static_cast<std::size_t>(its.scheme)].name;
+  Changes changes = its.changes;
+  if (name == "desk") changes.unnamed = control;
+  const auto unless = [&](Control usual) {
+    return control == usual ? std::nullopt : std::optional{control};
+  };
+  if (name == "left_keys") changes.left_keys = unless(KeyE);
+  if (name == "right_keys") changes.right_keys = unless(Enter);
+  if (name == "pad") changes.pad = control;
+  change(seat, changes);
+  return true;
+}
+
+bool TableModel::is_somebody_elses(Number seat, Control control) const {
+  const Seat& its = seats_[static_cast<std::size_t>(seat)];
+  if (!schemes_[static_cast<std::size_t>(its.scheme)].shares_devices) return false;
+  for (const DeviceId id : its.devices) {
+    if (kind(id) != DeviceKind::keyboard) continue;
+    for (std::size_t i = 0; i < schemes_.size(); ++i) {
+      const bool lets_join = schemes_[i].shares_devices && schemes_[i].join == control;
+      if (lets_join && static_cast<Number>(i) != its.scheme) return true;
+    }
+    for (const Number other : at(id).owners) {
+      if (other != seat && hears(other, control)) return true;
+    }
+  }
+  return false;
+}
+
+// The key that the seat's profile puts the horn on under its scheme.
+std::optional<Control> TableModel::key(Number seat) const {
+  const Seat& its = seats_[static_cast<std::size_t>(seat)];
+  if (its.scheme == nobody) return its.changes.unnamed;
+  const std::string& name = schemes_[static_cast<std::size_t>(its.scheme)].name;
+  if (name == "desk") return its.changes.unnamed;
+  if (name == "left_keys") return its.changes.left_keys;
+  if (name == "right_keys") return its.changes.right_keys;
+  return {};
+}
+
+// What makes the playbook that the seat plays by another than the game's: its profile, under a
+// scheme that is played on what the profile changes. No binding of the horn to a pad names a
+// scheme, so that one change of it holds for all.
+TableModel::Edition TableModel::edition(Number seat) const {
+  const Seat& its = seats_[static_cast<std::size_t>(seat)];
+  const bool has_pad =
+      its.scheme == nobody ||
+      schemes_[static_cast<std::size_t>(its.scheme)].uses_kind(DeviceKind::gamepad);
+  const std::optional<Control> changed = key(seat);
+  return {changed, changed ? its.scheme : nobody, has_pad ? its.changes.pad : std::nullopt};
 }
 
 void TableModel::begin_capture(Number seat) {

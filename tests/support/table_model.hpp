@@ -6,6 +6,7 @@
 #include <optional>
 #include <set>
 #include <string>
+#include <tuple>
 #include <vector>
 
 #include <nextmove/hub.hpp>
@@ -19,8 +20,15 @@ class TableModel {
 
   explicit TableModel(std::vector<SchemeDefinition> schemes) : schemes_(std::move(schemes)) {}
 
-  /// What a player's profile puts the horn on: another key, or another button of the pad.
-  enum class Changes { none, key_x, pad_west };
+  /// What a player's profile puts the horn on, in place of all that is usual there.
+  struct Changes {
+    std::optional<Control> unnamed{};  // a key, under no scheme and under those that share nothing
+    std::optional<Control> left_keys{};
+    std::optional<Control> right_keys{};
+    std::optional<Control> pad{};
+
+    friend bool operator==(const Changes&, const Changes&) = default;
+  };
 
   struct Seat {
     bool is_taken = false;
@@ -28,7 +36,7 @@ class TableModel {
     bool has_context = false;  // from the end of the update in which it was made
     bool captures = false;
     bool types = false;
-    Changes changes = Changes::none;
+    Changes changes{};
     Number scheme = nobody;
     std::vector<DeviceId> devices{};  // in the order of coming
     std::set<DeviceKind> waits{};
@@ -81,7 +89,10 @@ class TableModel {
   void hold_to(Number seat, Number scheme);
   void reserve(Number seat, bool is_reserved);
   void set_typing(Number seat, bool is_typing);
-  void change(Number seat, Changes changes);
+  void change(Number seat, const Changes& changes);
+  /// Puts the horn on a key or a button under the seat's scheme, which it has. False where somebody
+  /// else has the control who shares the keyboard, or it lets another join there.
+  bool put_horn(Number seat, Control control, bool keeps_both);
   void begin_capture(Number seat);
   void end_capture(Number seat);
   /// What was said up to now happens.
@@ -118,7 +129,10 @@ class TableModel {
   Number free_seat();
   void hush(Number seat);
   void play_under(Number seat, Number scheme);
-  std::pair<Changes, Number> edition(Number seat) const;
+  using Edition = std::tuple<std::optional<Control>, Number, std::optional<Control>>;
+  Edition edition(Number seat) const;
+  std::optional<Control> key(Number seat) const;
+  bool is_somebody_elses(Number seat, Control control) const;
   void rest(DeviceId id);
   bool is_text(DeviceId id) const;
 

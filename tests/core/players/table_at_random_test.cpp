@@ -157,7 +157,7 @@ class Played {
         model_.set_typing(index(a), b % 3 == 0);
         is_updated_ = false;
         return;
-      case Deed::profile: return change(a, static_cast<TableModel::Changes>(b % 3));
+      case Deed::profile: return c % 4 == 0 ? set_profile(a, b % 3) : put_horn(a, b, c % 4 == 1);
       case Deed::capture: return capture(a, b);
       case Deed::stop_capture:
         hub_.stop_capture(seat(a));
@@ -230,24 +230,51 @@ class Played {
     }
   }
 
-  void change(unsigned a, TableModel::Changes changes) {
-    using Changes = TableModel::Changes;
+  // No change, another button of the pad, or another key under every scheme.
+  void set_profile(unsigned a, unsigned which) {
     Profile profile;
+    TableModel::Changes changes;
     const auto put = [&](DeviceKind kind, Control control, std::vector<std::string> schemes) {
       profile.remaps.push_back({.action = "horn",
                                 .device = kind,
                                 .schemes = std::move(schemes),
                                 .controls = {Combination{control}}});
     };
-    if (changes == Changes::pad_west) put(DeviceKind::gamepad, PadWest, {});
-    if (changes == Changes::key_x) {
-      for (const std::vector<std::string>& schemes :
-           {std::vector<std::string>{}, {"left_keys"}, {"right_keys"}}) {
-        put(DeviceKind::keyboard, KeyX, schemes);
-      }
+    if (which == 1) {
+      put(DeviceKind::gamepad, PadWest, {});
+      changes = {.pad = PadWest};
+    } else if (which == 2) {
+      put(DeviceKind::keyboard, KeyX, {});
+      put(DeviceKind::keyboard, KeyX, {"left_keys"});
+      put(DeviceKind::keyboard, KeyX, {"right_keys"});
+      changes = {.unnamed = KeyX, .left_keys = KeyX, .right_keys = KeyX};
     }
     hub_.set_profile(seat(a), std::move(profile));
     model_.change(index(a), changes);
+    is_updated_ = false;
+  }
+
+  // As a remap screen does, which keeps off what others have.
+  void put_horn(unsigned a, unsigned which, bool keeps_both) {
+    const SchemeId scheme = seat(a).scheme();
+    if (scheme == SchemeId::none) return;
+    const SchemeDefinition& its = hub_.playbook().scheme(scheme);
+    if (its.name == "fingers") return;
+    const DeviceKind kind = its.needs.front();
+    const Control control = controls_of(kind)[which % controls_of(kind).size()];
+    if (its.name == "desk" && control == KeyH)
+      return;  // it may be a change where there is no scheme
+    Draft draft{hub_.playbook(), seat(a).profile(), scheme};
+    draft.keep_off(hub_.taken_controls(seat(a)));
+    const DraftAnswer answer =
+        draft.set({.action = horn_.id, .device = kind}, {Combination{control}},
+                  keeps_both ? OnClash::keep_both : OnClash::refuse);
+    if (answer) hub_.set_profile(seat(a), draft.profile());
+    const bool is_refused = answer.refusal == DraftRefusal::somebody_elses;
+    if (is_refused == model_.put_horn(index(a), control, keeps_both)) {
+      broken_ = "whether the horn is put on " + std::string{info(control).name} + ": " +
+                std::string{reason(answer.refusal)};
+    }
     is_updated_ = false;
   }
 

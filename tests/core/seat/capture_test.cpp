@@ -426,6 +426,16 @@ TEST_F(SharedCaptures, OneEscapeCancelsOneOfThem) {
   EXPECT_EQ(starboard->capture().state, CaptureState::waiting);
 }
 
+TEST_F(SharedCaptures, ASwapEndsThemAndLosesNoPress) {
+  hub.capture(*port, {horn.id});
+  hub.swap(*port, *starboard);
+  EXPECT_EQ(port->capture().state, CaptureState::cancelled);
+  press(keyboard, KeyW);
+  press(keyboard, ArrowUp);
+  EXPECT_EQ(starboard->read(steer).value, (Vec2{0, 1})) << "with the letters of the other";
+  EXPECT_EQ(port->read(steer).value, (Vec2{0, 1}));
+}
+
 TEST_F(SharedCaptures, WhoGetsUpIsNotWaitedFor) {
   hub.capture(*port, {horn.id});
   hub.capture(*starboard, {horn.id});

@@ -581,7 +581,7 @@ void TableModel::change(Number seat, const Changes& changes) {
 }
 
 bool TableModel::put_horn(Number seat, Control control, bool keeps_both) {
-  const bool has_it = key(seat) == control;
+  const bool has_it = hears(seat, control);
   if (!has_it && !keeps_both && is_somebody_elses(seat, control)) return false;
   const Seat& its = seats_[static_cast<std::size_t>(seat)];
   const std::string& name = schemes_[static_cast<std::size_t>(its.scheme)].name;

@@ -72,4 +72,18 @@ std::optional<ResolvedControl> resolve(const PlacedControl& placed,
   return resolved;
 }
 
+void grow(std::vector<Vec2>& values, std::size_t count) {
+  const std::size_t known = values.size();
+  values.resize(count);
+  for (std::size_t source = known; source < count; ++source) {
+    if (is_position(static_cast<Source>(source))) values[source] = nowhere;
+  }
+}
+
+void rest(std::span<Vec2> values) {
+  for (std::size_t source = 0; source < values.size(); ++source) {
+    if (!is_position(static_cast<Source>(source))) values[source] = {};
+  }
+}
+
 }  // namespace nextmove::core

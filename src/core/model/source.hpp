@@ -1,11 +1,15 @@
 // Controls as the compiled tables see them: which source they are cut out of, and what part of it.
 #pragma once
 
+#include <cstddef>
 #include <cstdint>
 #include <optional>
 #include <span>
+#include <vector>
 
 #include <nextmove/binding.hpp>
+#include <nextmove/device.hpp>
+#include <nextmove/vec2.hpp>
 #include <nextmove/zone.hpp>
 
 namespace nextmove::core {
@@ -47,6 +51,16 @@ inline constexpr Vec2 nowhere = {-1, -1};  // a position that is not known
 /// Positions are nowhere at first, and never at rest.
 inline bool is_position(Source source) {
   return source < control_count && info(static_cast<Control>(source)).form == ControlForm::position;
+}
+
+/// Adds values, by source, of controls that nobody has touched.
+void grow(std::vector<Vec2>& values, std::size_t count);
+/// Every control goes to rest; positions stay.
+void rest(std::span<Vec2> values);
+
+/// Whether this device is meant by `which`; DeviceId::none means all of them.
+constexpr bool is_meant(DeviceId which, DeviceId device) {
+  return which == DeviceId::none || which == device;
 }
 
 /// A control that can be down: it has a single value between 0 and 1.

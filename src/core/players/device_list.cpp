@@ -40,10 +40,7 @@ DeviceId DeviceList::add(const Device& device, Time now) {
   known.device = device;
   known.plugged_at = now;
   known.is_plugged = true;
-  if (device.kind != DeviceKind::touch) known.values.resize(control_count);
-  for (Source source = 0; source < known.values.size(); ++source) {
-    if (is_position(source)) known.values[source] = nowhere;
-  }
+  if (device.kind != DeviceKind::touch) grow(known.values, control_count);
   devices_.push_back(std::move(known));
   listeners_.emplace_back();
   watch(id);
@@ -57,12 +54,10 @@ void DeviceList::begin_leaving(DeviceId id) {
 
 void DeviceList::rest(DeviceId id) {
   for (std::size_t i = 0; i < devices_.size(); ++i) {
-    if (id != DeviceId::none && static_cast<std::size_t>(id) != i) continue;
+    if (!is_meant(id, static_cast<DeviceId>(i))) continue;
     KnownDevice& known = devices_[i];
     known.swallowed.clear();
-    for (Source source = 0; source < known.values.size(); ++source) {
-      if (!is_position(source)) known.values[source] = {};
-    }
+    core::rest(known.values);
     watch(static_cast<DeviceId>(i));
   }
 }

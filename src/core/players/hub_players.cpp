@@ -31,7 +31,7 @@ std::span<const std::unique_ptr<Seat>> Hub::seats() const {
 }
 
 Seat* Hub::find_seat(std::string_view name) const {
-  return state_->table.find_seat(name);
+  return core::find_seat(seats(), name);
 }
 
 void Hub::set_rules(const SeatingRules& rules) {

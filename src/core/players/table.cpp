@@ -48,10 +48,10 @@ Seat& Table::add_seat(std::string_view name) {
   return seat;
 }
 
-Seat* Table::find_seat(std::string_view name) const {
-  const auto found = std::find_if(seats_.begin(), seats_.end(),
+Seat* find_seat(std::span<const std::unique_ptr<Seat>> seats, std::string_view name) {
+  const auto found = std::find_if(seats.begin(), seats.end(),
                                   [&](const auto& seat) { return seat->name() == name; });
-  return found == seats_.end() ? nullptr : found->get();
+  return found == seats.end() ? nullptr : found->get();
 }
 
 Seat& Table::seat_for_a_player() {
@@ -59,7 +59,7 @@ Seat& Table::seat_for_a_player() {
     if (!seat->is_taken() && !seat->is_reserved()) return *seat;
   }
   std::size_t number = seats_.size() + 1;
-  while (find_seat("seat " + std::to_string(number)) != nullptr) ++number;
+  while (find_seat(seats_, "seat " + std::to_string(number)) != nullptr) ++number;
   return new_seat("seat " + std::to_string(number));
 }
 

@@ -50,6 +50,9 @@ struct TableParts {
   Screen& screen;
 };
 
+/// nullptr where no seat has the name.
+Seat* find_seat(std::span<const std::unique_ptr<Seat>> seats, std::string_view name);
+
 /// Every call and event does its own part and then lets the table settle: there, in one place,
 /// stands what follows from how things are (table_settling.cpp).
 class Table {
@@ -61,7 +64,6 @@ class Table {
 
   Seat& add_seat(std::string_view name);
   std::span<const std::unique_ptr<Seat>> seats() const { return seats_; }
-  Seat* find_seat(std::string_view name) const;
 
   DeviceId plug(const Device& device, Time now);
   void unplug(DeviceId id, Time time);

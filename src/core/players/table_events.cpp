@@ -50,8 +50,7 @@ void Table::rest(DeviceId device, Time time) {
 }
 
 void Table::let_go(DeviceId device, Time time) {
-  const auto is_meant = [&](DeviceId id) { return device == DeviceId::none || device == id; };
-  std::erase_if(held_joins_, [&](const HeldJoin& it) { return is_meant(it.device); });
+  std::erase_if(held_joins_, [&](const HeldJoin& it) { return is_meant(device, it.device); });
   its_.devices.rest(device);
   its_.captures.rest(device);
   for (const auto& seat : seats_) seat->state().hearing().rest(device, time);

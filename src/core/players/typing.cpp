@@ -7,7 +7,6 @@
 namespace nextmove::core {
 
 void Typing::set(Seat& seat, bool is_typing) {
-  if (seat.is_typing() == is_typing) return;
   seat.state().set_typing(is_typing);
   seats_ += is_typing ? 1 : -1;
 }

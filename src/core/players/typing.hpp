@@ -13,7 +13,7 @@ class Typing {
   /// Must outlive it.
   explicit Typing(DeviceList& devices) : devices_(devices) {}
 
-  /// See Hub::set_typing.
+  /// See Hub::set_typing; only where it changes.
   void set(Seat& seat, bool is_typing);
   bool is_anybody() const { return seats_ != 0; }
   /// Whether the event is text that a player types.

@@ -57,11 +57,12 @@ ActiveRoutes::ActiveRoutes(const Wiring& wiring)
       routes_(wiring.state_count()),
       by_source_(wiring.source_count()),
       down_(wiring.withs().count()) {
-  lay({}, no_scheme_bit);
+  lay({}, no_scheme_bit, false);
 }
 
-void ActiveRoutes::lay(std::span<const ContextId> entered, SchemeSet scheme) {
+void ActiveRoutes::lay(std::span<const ContextId> entered, SchemeSet scheme, bool is_typing) {
   scheme_ = scheme;
+  is_typing_ = is_typing;
   ActiveRoute* first = routes_.data();
   for (Source source = 0; source < wiring_->source_count(); ++source) {
     lay(source, entered, first);

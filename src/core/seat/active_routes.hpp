@@ -35,13 +35,9 @@ class ActiveRoutes {
   ~ActiveRoutes() = default;
 
   /// Lays all routes anew for these contexts, the one that hears first in front, and for a seat
-  /// that is held to this scheme.
-  void lay(std::span<const ContextId> entered, SchemeSet scheme);
-
-  /// While their player types, keys are heard by few; see Route::is_heard_while_typing. The routes
-  /// must be laid anew afterwards.
-  void set_typing(bool is_typing) { is_typing_ = is_typing; }
-  bool is_typing() const { return is_typing_; }
+  /// that is held to this scheme. While its player types, keys are heard by few; see
+  /// Route::is_heard_while_typing.
+  void lay(std::span<const ContextId> entered, SchemeSet scheme, bool is_typing);
 
   /// A with-control is down on one device more, or one less. True where it is now down that was
   /// not, or the other way round; then the sources it concerns must be laid again.

@@ -74,11 +74,7 @@ Capturing::Capturing(const Draft& draft, CaptureRequest request, Time now)
 // ---- devices
 
 void Capturing::add_device(DeviceId device, Values values) {
-  const auto known = static_cast<Source>(values.size());
-  values.resize(control_count);
-  for (Source source = known; source < control_count; ++source) {
-    if (is_position(source)) values[source] = nowhere;
-  }
+  grow(values, control_count);
   devices_.push_back({device, std::move(values), {}, Values(control_count)});
   arm(devices_.back());
 }
@@ -120,13 +116,9 @@ const Capturing::Values& Capturing::values(DeviceId device) const {
 }
 
 void Capturing::rest(DeviceId device) {
-  const auto is_meant = [&](DeviceId id) { return device == DeviceId::none || device == id; };
-  std::erase_if(pressed_, [&](const Pressed& it) { return is_meant(it.device); });
+  std::erase_if(pressed_, [&](const Pressed& it) { return is_meant(device, it.device); });
   for (Known& known : devices_) {
-    if (!is_meant(known.device)) continue;
-    for (Source source = 0; source < known.values.size(); ++source) {
-      if (!is_position(source)) known.values[source] = {};
-    }
+    if (is_meant(device, known.device)) core::rest(known.values);
   }
 }
 

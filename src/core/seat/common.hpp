@@ -49,6 +49,7 @@ struct Common {
   std::vector<DeviceId> devices;             // of the slots
   std::vector<ContextId> entered;            // the one that hears first in front
   SchemeId scheme = SchemeId::none;          // that the seat is held to
+  bool is_typing = false;                    // the player, so that keys are heard by few
   Tally tally;
   Board board;
   Time time{};              // of the event at hand

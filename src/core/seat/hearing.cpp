@@ -97,7 +97,7 @@ void Hearing::rest(DeviceId device, Time time) {
   if (device == DeviceId::none) common_.begin_event(time);
   common_.time = time;
   for (const auto& slot : common_.slots) {
-    if (device == DeviceId::none || slot->device == device) router_.rest(*slot);
+    if (is_meant(device, slot->device)) router_.rest(*slot);
   }
   router_.look_for_pointers();
 }

@@ -70,7 +70,6 @@ class Router {
   void unlist(ContextId context);  // releases what it holds
   /// Releases what only the other schemes hear.
   void hold_to(SchemeId scheme);
-  void set_typing(bool is_typing) { active_.set_typing(is_typing); }
   /// The values of devices are others than were heard.
   void take_up_with_controls();
   /// The playbook is another, and the slots are laid out for it. Nothing is held.

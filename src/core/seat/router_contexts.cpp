@@ -35,7 +35,7 @@ void Router::hold_to(SchemeId scheme) {
 
 void Router::lay() {
   gestures_.end_unbound_toggles();
-  active_.lay(common_.entered, bit_of(common_.scheme));
+  active_.lay(common_.entered, bit_of(common_.scheme), common_.is_typing);
 }
 
 // Of the contexts that are entered some may rank otherwise now.
@@ -45,9 +45,7 @@ void Router::play_on() {
   merging_.forget_all();
   pointers_.play_on();
   bending_.find_custom_functions();
-  const bool was_typing = active_.is_typing();
   active_ = ActiveRoutes{*common_.wiring};
-  active_.set_typing(was_typing);
   std::stable_sort(common_.entered.begin(), common_.entered.end(), [&](ContextId a, ContextId b) {
     return common_.wiring->context(a).rank > common_.wiring->context(b).rank;
   });

@@ -54,7 +54,7 @@ SeatStanding Seat::standing() const {
   return is_waiting() ? SeatStanding::waiting : SeatStanding::playing;
 }
 bool Seat::is_typing() const {
-  return state_->hearing().router().active_routes().is_typing();
+  return state_->common().is_typing;
 }
 
 bool Seat::is_reserved() const {

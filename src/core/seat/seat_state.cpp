@@ -137,7 +137,7 @@ void SeatState::hold_to(SchemeId scheme) {
 }
 
 void SeatState::set_typing(bool is_typing) {
-  router().set_typing(is_typing);
+  common_.is_typing = is_typing;
   router().lay();
   router().look_for_pointers();
 }

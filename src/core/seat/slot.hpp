@@ -98,16 +98,13 @@ struct Slot {
   Slot(DeviceId id, DeviceKind device_kind, const Wiring& wiring)
       : device(id),
         kind(device_kind),
-        controls(wiring.source_count()),
         presses(wiring.source_count()),
         routes(wiring.state_count()),
         shares(wiring.state_count()),
         gestures(wiring.gesture_count()),
         flows(wiring.flow_count()),
         live(wiring.action_count()) {
-    for (Source source = 0; source < controls.size(); ++source) {
-      if (is_position(source)) controls[source] = nowhere;
-    }
+    grow(controls, wiring.source_count());
   }
 
   DeviceId device;

@@ -161,14 +161,18 @@ bool Captures::is_heard_by_another(const Event& event, const Seat* self) const {
 
 bool Captures::hear(const Event& event) {
   KnownDevice& known = devices_.at(event.device);
+  const Source source = source_of(event.control);
   bool is_for_one = false;
   bool is_captured = false;
   for (Entry& entry : entries_) {
     const bool is_its = known.has_owner(entry.seat);
     is_for_one |= is_its;
+    // What it holds already it holds until it is up, whoever may have begun to hear it meanwhile.
+    const bool is_anothers =
+        !entry.capturing.holds(event.device, source) && is_heard_by_another(event, entry.seat);
     if (is_its && entry.capturing.is_queued()) {
       entry.capturing.note(event);
-    } else if (!is_its || is_captured || is_heard_by_another(event, entry.seat)) {
+    } else if (!is_its || is_captured || is_anothers) {
       entry.capturing.hear_somebody_else(event);
       if (is_its) entry.capturing.note(event);
     } else {
@@ -177,7 +181,6 @@ bool Captures::hear(const Event& event) {
     }
   }
   if (!is_for_one) return true;
-  const Source source = source_of(event.control);
   for (std::size_t i = 0; i < known.owners.size(); ++i) {
     if (find(*known.owners[i]) != nullptr) continue;
     // Whoever holds it hears how it is let go, captured or not.

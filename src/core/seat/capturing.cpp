@@ -118,7 +118,9 @@ const Capturing::Values& Capturing::values(DeviceId device) const {
 void Capturing::rest(DeviceId device) {
   std::erase_if(pressed_, [&](const Pressed& it) { return is_meant(device, it.device); });
   for (Known& known : devices_) {
-    if (is_meant(device, known.device)) core::rest(known.values);
+    if (!is_meant(device, known.device)) continue;
+    core::rest(known.values);
+    arm(known);
   }
 }
 
@@ -161,10 +163,14 @@ void Capturing::take_up(const Event& event) {
   known.is_armed[source_of(event.control)] = false;
 }
 
-void Capturing::hear_level(Known& known, Source source, Vec2 value) {
-  const bool is_down = std::any_of(pressed_.begin(), pressed_.end(), [&](const Pressed& it) {
-    return it.device == known.device && it.source == source;
+bool Capturing::holds(DeviceId device, Source source) const {
+  return std::any_of(pressed_.begin(), pressed_.end(), [&](const Pressed& it) {
+    return it.device == device && it.source == source;
   });
+}
+
+void Capturing::hear_level(Known& known, Source source, Vec2 value) {
+  const bool is_down = holds(known.device, source);
   const float size = size_of(value);
   if (size < at_rest) {
     known.is_armed[source] = true;

@@ -63,6 +63,7 @@ class Capturing {
 
   /// What is down of what was pressed: not to be heard until it is released.
   std::vector<std::pair<DeviceId, Source>> held() const;
+  bool holds(DeviceId device, Source source) const;
 
  private:
   struct Known {

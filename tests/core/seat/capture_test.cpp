@@ -330,6 +330,15 @@ TEST_F(Captures, LosingTheFocusForgetsWhatIsHeld) {
   EXPECT_EQ(capture().combination, Combination{KeyK});
 }
 
+TEST_F(Captures, AKeyHeldBeforeIsFreshOnceTheFocusWasLost) {
+  operate(KeyK);
+  ask("lamp");
+  stage.hub().release_all(stage.now());
+  operate(KeyK);
+  let_go(KeyK);
+  EXPECT_EQ(capture().combination, Combination{KeyK});
+}
+
 TEST_F(Captures, ADeviceThatComesMeanwhileIsNotHeardByTheGame) {
   Hub& hub = stage.hub();
   hub.set_rules({.free_devices = FreeDevices::kept});
@@ -424,6 +433,15 @@ TEST_F(SharedCaptures, OneEscapeCancelsOneOfThem) {
   EXPECT_EQ(starboard->capture().state, CaptureState::waiting);
   release(keyboard, Escape);
   EXPECT_EQ(starboard->capture().state, CaptureState::waiting);
+}
+
+TEST_F(SharedCaptures, WhatOneHoldsTheOtherDoesNotHearByAKeyboardThatRepeatsIt) {
+  hub.capture(*port, {horn.id, ActionPart::whole, DeviceKind::gamepad});
+  hub.hold_to(*starboard, scheme("fingers"));
+  press(keyboard, Enter);
+  hub.hold_to(*starboard, scheme("right_keys"));
+  press(keyboard, Enter);
+  EXPECT_FALSE(starboard->read(horn).held);
 }
 
 TEST_F(SharedCaptures, ASwapEndsThemAndLosesNoPress) {

@@ -13,6 +13,7 @@
 #include <nextmove/diagnostic.hpp>
 #include <nextmove/draft.hpp>
 #include <nextmove/event.hpp>
+#include <nextmove/explain.hpp>
 #include <nextmove/family.hpp>
 #include <nextmove/hand.hpp>
 #include <nextmove/handlers.hpp>

@@ -27,6 +27,7 @@ namespace nextmove {
 namespace core {
 class SeatState;
 }
+struct Explanation;
 
 /// One local player. Made and owned by a Hub, lives as long as it. Not for several threads at once.
 class Seat {
@@ -149,6 +150,13 @@ class Seat {
   /// whether an entered context has bound it. To draw the zones that are of use. An index beyond
   /// them is a complaint.
   bool hears_zone(std::size_t zone) const;
+
+  /// Why the action is as it is: one cause for every way to do it. Include <nextmove/explain.hpp>.
+  /// An id or a handle that the playbook does not have is a complaint. Allocates; meant for people
+  /// who wonder, not for every frame.
+  Explanation explain(ActionId action) const;
+  template <ActionKind kind>
+  Explanation explain(Action<kind> action) const;
 
   // ---- prompts
 

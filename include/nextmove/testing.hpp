@@ -1,9 +1,11 @@
 // Simulated devices for the tests of your own game: a test of its controls reads like a script.
 #pragma once
 
+#include <string>
 #include <vector>
 
 #include <nextmove/complaint.hpp>
+#include <nextmove/explain.hpp>
 #include <nextmove/hub.hpp>
 
 namespace nextmove::testing {
@@ -46,6 +48,13 @@ class Rehearsal {
 
   /// Lets the time pass, then updates the hub once. A negative time is a complaint.
   void wait(Duration duration);
+
+  /// Why the action is as it is, in words, for a test that fails:
+  /// `EXPECT_TRUE(...) << rehearsal.why(horn)`. See Seat::explain.
+  template <ActionKind kind>
+  std::string why(Action<kind> action) const {
+    return to_text(seat_.explain(action), seat_);
+  }
 
   /// The simulated device of this kind, plugged in if it was not.
   DeviceId device(DeviceKind kind);

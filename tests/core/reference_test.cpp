@@ -5,6 +5,7 @@
 #include <functional>
 #include <random>
 
+#include <nextmove/explain.hpp>
 #include <nextmove/playbook_file.hpp>
 
 #include "support/chance.hpp"
@@ -193,7 +194,8 @@ class SideBySide {
       case What::update:
         hub_.update(line.time);
         model_.update(line.time);
-        return difference();
+        if (const std::string problem = difference(); !problem.empty()) return problem;
+        return ++updates_ % 16 == 0 ? wrong_cause() : "";
       case What::enter:
         seat_.enter(line.name);
         model_.enter(line.name);
@@ -249,9 +251,28 @@ class SideBySide {
     return {};
   }
 
+  // A button is held where one of its controls is said to do it, and nowhere else; and of no
+  // control that is pushed it is said that nobody pushes it.
+  std::string wrong_cause() const {
+    for (std::size_t i = 0; i < seat_.readings().size(); ++i) {
+      const Reading& reading = seat_.readings()[i];
+      const Explanation explanation = seat_.explain(static_cast<ActionId>(i));
+      bool is_driven = false;
+      bool is_overlooked = false;
+      for (const ExplainedWay& it : explanation.ways) {
+        is_driven |= it.why == Why::drives || it.why == Why::turned_on;
+        is_overlooked |= it.why == Why::at_rest && it.value > 0;
+      }
+      const bool is_wrong = reading.kind == ActionKind::button && is_driven != reading.button.held;
+      if (is_wrong || is_overlooked) return to_text(explanation, seat_);
+    }
+    return {};
+  }
+
   Hub hub_;
   Seat& seat_;
   ReferenceModel model_;
+  int updates_ = 0;
   std::array<DeviceId, kinds.size()> ids_{};
 };
 

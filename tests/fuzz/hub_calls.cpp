@@ -78,7 +78,10 @@ class Caller {
       call();
       look();
     }
-    for (const auto& it : hub_.seats()) look_at_prompts(*it);
+    for (const auto& it : hub_.seats()) {
+      look_at_prompts(*it);
+      look_at_causes(*it);
+    }
     for (const SharedClash& it : hub_.clashes()) {
       require(it.first.seat != it.second.seat, "two players clash");
     }
@@ -374,6 +377,13 @@ class Caller {
   static void look_at_prompts(const Seat& seat) {
     for (std::size_t i = 0; i < seat.readings().size(); ++i) {
       require(!seat.prompts(static_cast<ActionId>(i)).empty(), "there is always a prompt");
+    }
+  }
+
+  static void look_at_causes(const Seat& seat) {
+    for (std::size_t i = 0; i < seat.readings().size(); ++i) {
+      const Explanation explanation = seat.explain(static_cast<ActionId>(i));
+      require(!to_text(explanation, seat).empty(), "there is always something to say");
     }
   }
 

@@ -36,6 +36,8 @@ class LengthShaping {
 
   Vec2 scaled(Vec2 value) const { return times(value, scale_); }
   float scale() const { return scale_; }
+  /// What is no longer than this comes to nothing.
+  float dead_zone() const { return std::max(from_, axial_); }
 
  private:
   float beyond_axial(float value) const {

@@ -44,6 +44,7 @@ class EventQueue {
     newest_ = count_ == 0 ? Time::zero() : events_[count_ - 1].time;
   }
 
+  std::span<const Event> waiting() const { return {events_.data(), count_}; }
   /// The one that is due next. Requires that there is one.
   const Event& front() const { return events_.front(); }
   bool is_empty() const { return count_ == 0; }

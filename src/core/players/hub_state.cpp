@@ -108,8 +108,10 @@ void HubState::take_up(const Event& event) {
   queue.push(turned_standing(event));
 }
 
-// What no update has reached is text as well: nothing would let go of it.
+// What no update has reached is text as well: nothing would let go of it. A menu may say so in
+// every frame, which is no news.
 void HubState::set_typing(Seat& seat, bool is_typing) {
+  if (seat.is_typing() == is_typing) return;
   table.set_typing(seat, is_typing);
   if (!is_typing) return;
   queue.remove_if([&](const Event& event) {

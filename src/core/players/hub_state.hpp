@@ -9,6 +9,7 @@
 
 #include "players/clock_watch.hpp"
 #include "players/event_queue.hpp"
+#include "players/surroundings.hpp"
 #include "players/table.hpp"
 #include "seat/customs.hpp"
 #include "steps/journal.hpp"
@@ -36,8 +37,9 @@ class HubState {
         captures(playbook, devices),
         typing(devices),
         lettering(devices),
-        table({playbook, journal, customs, devices, captures, notices, typing, lettering, screen}) {
-  }
+        surroundings(devices, queue),
+        table({playbook, journal, customs, devices, captures, notices, typing, lettering, screen,
+               surroundings}) {}
 
   // A step costs something to make, so it is made only where somebody listens.
   template <class What>
@@ -111,6 +113,7 @@ class HubState {
   Typing typing;
   Lettering lettering;
   Screen screen;
+  Surroundings surroundings;
   Table table;
   EventQueue queue;
   ClockWatch clocks;

@@ -48,6 +48,7 @@ struct TableParts {
   Typing& typing;
   Lettering& lettering;
   Screen& screen;
+  const Elsewhere& elsewhere;
 };
 
 /// nullptr where no seat has the name.

@@ -66,6 +66,11 @@ class ActiveRoutes {
   /// Whether a key of this source is no text: an action hears it while its player types, or needs
   /// it held for another key.
   bool hears_while_typing(Source source) const;
+  /// Whether what must be held for a route with this set is, on any device of the seat.
+  bool is_satisfied(std::size_t with_set) const;
+  bool is_down(std::size_t with) const { return down_[with] != 0; }
+  /// Whether the seat hears the route at all: by its scheme, and while its player types.
+  bool plays(const Route& route) const;
 
  private:
   struct Winners;
@@ -73,8 +78,6 @@ class ActiveRoutes {
   void lay(Source source, std::span<const ContextId> entered, ActiveRoute* first);
   ActiveRoute* lay_routes(Source source, std::span<const ContextId> entered,
                           ActiveRoute* out) const;
-  bool is_satisfied(std::size_t with_set) const;
-  bool plays(const Route& route) const;
   Winners winners(const Route* begin, const Route* end) const;
 
   const Wiring* wiring_;

@@ -164,9 +164,8 @@ void Capturing::take_up(const Event& event) {
 }
 
 bool Capturing::holds(DeviceId device, Source source) const {
-  return std::any_of(pressed_.begin(), pressed_.end(), [&](const Pressed& it) {
-    return it.device == device && it.source == source;
-  });
+  return std::any_of(pressed_.begin(), pressed_.end(),
+                     [&](const Pressed& it) { return it.device == device && it.source == source; });
 }
 
 void Capturing::hear_level(Known& known, Source source, Vec2 value) {

@@ -18,6 +18,8 @@ class Gestures {
   /// Ends it without effect: nobody let go.
   void cut_contact(Slot& slot, const Route& route, RouteState& state);
 
+  /// Whether a toggle has turned the action on.
+  bool is_on(ActionId action) const { return toggles_[Wiring::index(action)].slot != nullptr; }
   void end_toggle(ActionId action);
   void end_toggles_of(const Slot& slot);
   void end_muted_toggles();

@@ -8,8 +8,10 @@
 
 namespace nextmove::core {
 
-SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs)
+SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs,
+                     const Elsewhere& elsewhere)
     : common_(std::move(name), std::move(playbook), journal),
+      elsewhere_(elsewhere),
       given_(common_.playbook),
       prompting_(common_),
       hearing_(common_, prompting_, customs),

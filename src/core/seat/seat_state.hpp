@@ -12,6 +12,7 @@
 #include <nextmove/standing.hpp>
 
 #include "seat/common.hpp"
+#include "seat/elsewhere.hpp"
 #include "seat/handler_list.hpp"
 #include "seat/handles.hpp"
 #include "seat/hearing.hpp"
@@ -34,15 +35,19 @@ struct Standing {
 
 class SeatState {
  public:
-  /// The journal and the customs must outlive the seat.
-  SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs);
+  /// All but the first two must outlive the seat.
+  SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs,
+            const Elsewhere& elsewhere);
 
   // ---- its parts
 
   const Common& common() const { return common_; }
   Hearing& hearing() { return hearing_; }
   const Hearing& hearing() const { return hearing_; }
+  /// Without the player's changes.
+  const Playbook& given() const { return given_; }
   const Profile& profile() const { return profile_; }
+  const Elsewhere& elsewhere() const { return elsewhere_; }
   Standing& standing() { return standing_; }
   const Standing& standing() const { return standing_; }
   Mutes& mutes() { return mutes_; }
@@ -82,7 +87,8 @@ class SeatState {
   void unlist_context(ContextId context);
 
   Common common_;
-  Playbook given_;  // without the player's changes
+  const Elsewhere& elsewhere_;
+  Playbook given_;
   Profile profile_;
   Prompting prompting_;
   Hearing hearing_;

@@ -1,0 +1,106 @@
+// Why an action is as it is: one cause for every way to do it. docs/why.md lists them with what to
+// do.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include <nextmove/action.hpp>
+#include <nextmove/combination.hpp>
+#include <nextmove/context.hpp>
+#include <nextmove/device.hpp>
+#include <nextmove/diagnostic.hpp>
+#include <nextmove/mute.hpp>
+#include <nextmove/seat.hpp>
+#include <nextmove/time.hpp>
+
+namespace nextmove {
+
+/// Why one way to do an action does it or does not. Where several hold, the one that comes first
+/// here is told: what must be mended before the others matter.
+enum class Why : std::uint8_t {
+  remapped,         ///< the player has taken the control off the action
+  other_scheme,     ///< the binding is for another scheme than the seat's
+  lost_device,      ///< the seat's device of this kind is unplugged
+  others_device,    ///< all devices of this kind are other seats'
+  free_device,      ///< a device of this kind is there, and nobody has it
+  no_device,        ///< no device of this kind is plugged in
+  not_entered,      ///< the context
+  captures,         ///< the seat is asked for a control
+  typing,           ///< the player types into a text field
+  muted,            ///< a mute silences the action
+  claimed,          ///< a context above has the control
+  blocked,          ///< a context above blocks the kind of device
+  with_missing,     ///< a control that must be held is not
+  with_more,        ///< a combination of more controls, which is held, has the control
+  at_rest,          ///< nobody pushes the control
+  below_threshold,  ///< it is pushed, but not far enough for a button
+  in_dead_zone,     ///< it is pushed, but no further than the dead zone
+  waits_for_fresh,  ///< it was down before it counted: up and down again
+  under_way,        ///< a hold or taps that are not complete
+  cancelled,        ///< what pushes the other way is as far
+  made_nothing,     ///< a custom function of the game gives 0 for it
+  outdone,          ///< another device of the seat pushes further
+  stamped_later,    ///< it is pushed from a moment on that no update has reached, a second away or
+                    ///< more
+  not_updated,      ///< it is pushed, or done, but Hub::update has not been called since
+  held_back,        ///< it is done, but an interceptor has made something else of it
+  turned_on,        ///< it is a toggle, which has been turned on
+  drives,           ///< it does it now
+};
+
+/// "remapped", "other_scheme" and so on.
+std::string_view to_string(Why why);
+
+/// A control that a binding joins to the action, and why it does it now or not. What a cause does
+/// not need is none, empty or 0.
+struct ExplainedWay {
+  Combination control{};  ///< with what must be held
+  ActionPart part = ActionPart::whole;
+  ContextId context = ContextId::none;
+  DeviceKind device = DeviceKind::keyboard;
+  Place place{};  ///< of the binding, in the playbook's file
+  Why why = Why::at_rest;
+
+  ContextId by_context = ContextId::none;    ///< claimed, blocked: which context has it
+  ActionId by_action = ActionId::none;       ///< claimed: what it does there
+  MuteId by_mute = MuteId::none;             ///< muted: by this one, perhaps among others
+  DeviceId by_device = DeviceId::none;       ///< lost, others', free, outdone: which
+  std::string by_seat{};                     ///< others_device: whose it is
+  std::vector<std::string> by_interceptors;  ///< held_back: those that the seat has
+  std::string by_custom{};                   ///< made_nothing: the name of the function
+  std::vector<std::string> schemes{};        ///< other_scheme: those that it is for
+  Combination by_control{};                  ///< with_missing: which. with_more: what has it
+  Duration ahead{};                          ///< stamped_later: how long after the last update
+  float value = 0;  ///< how far it is pushed, 0..1; under_way: the share of the hold that is done
+  float limit = 0;  ///< below_threshold, in_dead_zone: what it must come to, or exceed
+};
+
+/// What there is to say about an action of a seat. Plain data: it stays as it was.
+struct Explanation {
+  ActionId action = ActionId::none;
+  std::string name{};                ///< of the action
+  bool is_done = false;              ///< it is pressed, or has a value other than 0, by its reading
+  bool is_bound = false;             ///< some context binds it, or did before the player's changes
+  std::vector<ExplainedWay> ways{};  ///< in the order of the playbook, then those taken away
+};
+
+/// The way that is the likeliest to be asked about: of those that are pushed the one that is
+/// nearest to doing it, else the one with the least in its way. nullptr where there is none. Valid
+/// as long as the explanation is.
+const ExplainedWay* likeliest(const Explanation& explanation);
+
+/// A sentence without a full stop: "the context chart, above, claims it for mark_place".
+std::string to_text(const ExplainedWay& way, const Seat& seat);
+
+/// A first line that sums up, then one for each way, each with its end of line.
+std::string to_text(const Explanation& explanation, const Seat& seat);
+
+template <ActionKind kind>
+Explanation Seat::explain(Action<kind> action) const {
+  return explain(find(action, "Seat::explain"));
+}
+
+}  // namespace nextmove

@@ -1,0 +1,29 @@
+// The devices and the queue of a hub, as its seats may ask about them.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "players/device_list.hpp"
+#include "players/event_queue.hpp"
+#include "seat/elsewhere.hpp"
+
+namespace nextmove::core {
+
+class Surroundings final : public Elsewhere {
+ public:
+  /// Both must outlive it.
+  Surroundings(const DeviceList& devices, const EventQueue& queue)
+      : devices_(devices), queue_(queue) {}
+
+  std::vector<Known> plugged_in(DeviceKind kind) const override;
+  std::string label(DeviceId device) const override { return devices_.label(device); }
+  std::optional<Time> waiting_press(DeviceId device, Control control) const override;
+
+ private:
+  const DeviceList& devices_;
+  const EventQueue& queue_;
+};
+
+}  // namespace nextmove::core

@@ -1,0 +1,297 @@
+#include "seat/causes.hpp"
+
+#include <algorithm>
+#include <array>
+#include <chrono>
+
+#include "model/binding_parts.hpp"
+
+namespace nextmove::core {
+namespace {
+
+/// How far the halves of a control with these bits are pushed.
+float pushed_in(Vec2 value, unsigned parts) {
+  const std::array halves = {value.x, -value.x, value.y, -value.y};
+  float most = 0;
+  for (unsigned half = 0; half < 4; ++half) {
+    if (((parts >> half) & 1U) != 0) most = std::max(most, halves[half]);
+  }
+  return std::min(most, 1.0F);
+}
+
+}  // namespace
+
+bool Causes::is_done() const {
+  const Reading& reading = common_.board.reading(action_);
+  return reading.button.held || reading.button.pressed || reading.is_present ||
+         reading.value != Vec2{};
+}
+
+// ---- the causes, in the order of the enumerators
+
+void Causes::find(const Wired& wired, ExplainedWay& way) const {
+  for (const auto& slot : common_.slots) {
+    if (slot->kind == way.device) way.value = std::max(way.value, pushed_on(*slot, wired));
+  }
+  if (is_turned_on(*wired.route)) {
+    way.why = Why::turned_on;
+    return;
+  }
+  if (is_kept_from_it(wired, way)) return;
+  if (!is_held(wired) && is_taken_from_it(wired, way)) return;
+  for (const auto& slot : common_.slots) {
+    if (slot->kind != way.device) continue;
+    ExplainedWay here = way;
+    look_at(*slot, wired, here);
+    if (here.why >= way.why) way = std::move(here);
+  }
+}
+
+// What moves, or is at a place, is pushed by nobody.
+float Causes::pushed_on(const Slot& slot, const Wired& wired) {
+  const RouteKind kind = wired.route->kind;
+  const bool can_be_pushed =
+      is_live(kind) || kind == RouteKind::button || kind == RouteKind::gesture;
+  if (!can_be_pushed) return 0;
+  return pushed_in(slot.controls[wired.control.source], wired.control.part);
+}
+
+// Whatever is pushed: it would not be heard.
+bool Causes::is_kept_from_it(const Wired& wired, ExplainedWay& way) const {
+  const Route& route = *wired.route;
+  if ((route.schemes & bit_of(common_.scheme)) == 0) {
+    for (const PlacedName& scheme : wired.binding.schemes) way.schemes.push_back(scheme.name);
+    return is(way, Why::other_scheme);
+  }
+  if (!has_device(way)) return true;
+  if (!common_.is_in(wired.context)) return is(way, Why::not_entered);
+  const CaptureState capture = seat_.standing().capture.state;
+  if (capture == CaptureState::waiting || capture == CaptureState::queued) {
+    return is(way, Why::captures);
+  }
+  if (!routes_.plays(route)) return is(way, Why::typing);
+  if (common_.is_muted(action_)) {
+    way.by_mute = mute();
+    return is(way, Why::muted);
+  }
+  return false;
+}
+
+bool Causes::is(ExplainedWay& way, Why why) {
+  way.why = why;
+  return true;
+}
+
+bool Causes::has_device(ExplainedWay& way) const {
+  const auto is_here = [&](const auto& slot) { return slot->kind == way.device; };
+  if (std::any_of(common_.slots.begin(), common_.slots.end(), is_here)) return true;
+  way.why = Why::no_device;
+  for (const Elsewhere::Known& known : seat_.elsewhere().plugged_in(way.device)) {
+    const Why why = known.owner.empty() ? Why::free_device : Why::others_device;
+    if (way.why == Why::free_device || (way.why == why && why == Why::others_device)) continue;
+    way.why = why;
+    way.by_device = known.device;
+    way.by_seat = known.owner;
+  }
+  for (const Wait& wait : seat_.standing().waits) {
+    if (wait.kind != way.device || wait.lost == DeviceId::none) continue;
+    way.why = Why::lost_device;
+    way.by_device = wait.lost;
+    way.by_seat.clear();
+  }
+  return false;
+}
+
+MuteId Causes::mute() const {
+  const PlaybookData& data = common_.playbook.data();
+  const auto silences = [&](MuteId id) {
+    const auto& actions = data.muted[static_cast<std::size_t>(id)];
+    return std::find(actions.begin(), actions.end(), action_) != actions.end();
+  };
+  const auto counts = seat_.mutes().counts();
+  for (std::size_t i = 0; i < counts.size(); ++i) {
+    if (counts[i] != 0 && silences(static_cast<MuteId>(i))) return static_cast<MuteId>(i);
+  }
+  for (const ContextId context : common_.entered) {
+    for (const MuteId id : data.mutes_with[Wiring::index(context)]) {
+      if (silences(id)) return id;
+    }
+  }
+  return MuteId::none;
+}
+
+// It stays on, whatever becomes of the control that turned it on.
+bool Causes::is_turned_on(const Route& route) const {
+  return route.gesture != no_index && wiring_.gesture(route).kind == GestureKind::toggle &&
+         seat_.hearing().router().gestures().is_on(action_);
+}
+
+// What is held goes on, whoever would hear the next press.
+bool Causes::is_held(const Wired& wired) const {
+  return std::any_of(common_.slots.begin(), common_.slots.end(),
+                     [&](const auto& slot) { return slot->routes[wired.route->state].is_held; });
+}
+
+// Others have the control.
+bool Causes::is_taken_from_it(const Wired& wired, ExplainedWay& way) const {
+  const Source source = wired.control.source;
+  const unsigned device = 1U << static_cast<unsigned>(way.device);
+  for (const ContextId above : common_.entered) {
+    if (above == wired.context) break;
+    way.by_context = above;
+    if (const Route* taker = taker_in(above, source, wired.control.part)) {
+      way.by_action = taker->action;
+      return is(way, Why::claimed);
+    }
+    if ((wiring_.context(above).blocked & device) != 0) return is(way, Why::blocked);
+  }
+  way.by_context = ContextId::none;
+  const auto with_set = wired.route->with_set;
+  if (!routes_.is_satisfied(with_set)) {
+    way.by_control = missing(wired);
+    return is(way, Why::with_missing);
+  }
+  return has_more_above(wired, way);
+}
+
+// Which route claims the half from the contexts below.
+const Route* Causes::taker_in(ContextId context, Source source, unsigned part) const {
+  const Wiring::Index* const row = wiring_.row_of(context);
+  for (Wiring::Index i = row[source]; i != row[source + 1]; ++i) {
+    const Route& route = wiring_.routes()[i];
+    const bool takes = !route.pass_on && (route.parts & part) == part && routes_.plays(route) &&
+                       routes_.is_satisfied(route.with_set);
+    if (takes) return &route;
+  }
+  return nullptr;
+}
+
+Combination Causes::missing(const Wired& wired) const {
+  for (const PlacedControl& placed : wired.binding.with) {
+    const auto control = resolve(placed, common_.playbook.zones());
+    if (control && !is_with_down(*control)) return placed;
+  }
+  return {};
+}
+
+bool Causes::is_with_down(const ResolvedControl& control) const {
+  for (const Route& with : wiring_.withs().routes_of(control.source)) {
+    if (with.parts == control.part) return routes_.is_down(Wiring::index(with.action));
+  }
+  return false;
+}
+
+bool Causes::has_more_above(const Wired& wired, ExplainedWay& way) const {
+  const std::size_t size = wired.binding.with.size();
+  bool found = false;
+  const auto& contexts = common_.playbook.contexts();
+  for (const BindingDefinition& other : contexts[Wiring::index(wired.context)].bindings) {
+    if (other.with.size() <= size || found) continue;
+    for (int part = 0; part < action_part_count; ++part) {
+      const PlacedControl& placed = control_at(other, static_cast<ActionPart>(part));
+      const auto control = resolve(placed, common_.playbook.zones());
+      if (!control || !overlap(*control, wired.control)) continue;
+      const bool is_held =
+          std::all_of(other.with.begin(), other.with.end(), [&](const PlacedControl& with) {
+            const auto held = resolve(with, common_.playbook.zones());
+            return held && is_with_down(*held);
+          });
+      if (!is_held) continue;
+      way.by_control = Combination{placed, other.with};
+      way.why = Why::with_more;
+      found = true;
+    }
+  }
+  return found;
+}
+
+// ---- what one device does
+
+void Causes::look_at(const Slot& slot, const Wired& wired, ExplainedWay& way) const {
+  way.why = Why::at_rest;
+  way.value = pushed_on(slot, wired);
+  switch (wired.route->kind) {
+    case RouteKind::button:
+    case RouteKind::gesture: look_at_button(slot, wired, way); break;
+    case RouteKind::value:
+    case RouteKind::flow: look_at_value(slot, wired, way); break;
+    case RouteKind::place:
+      if (common_.board.reading(action_).is_present) way.why = Why::drives;
+      break;
+    case RouteKind::detent:
+    case RouteKind::displacement: break;  // moves only while it is moved
+  }
+  if (way.why == Why::drives) return look_at_reading(way);
+  look_at_queue(slot, wired, way);
+}
+
+void Causes::look_at_queue(const Slot& slot, const Wired& wired, ExplainedWay& way) const {
+  if (wired.control.source >= control_count) return;
+  const auto control = static_cast<Control>(wired.control.source);
+  const auto pushed_at = seat_.elsewhere().waiting_press(slot.device, control);
+  if (!pushed_at) return;
+  way.ahead = *pushed_at - common_.last_update;
+  way.why = way.ahead < Duration{std::chrono::seconds{1}} ? Why::not_updated : Why::stamped_later;
+}
+
+void Causes::look_at_button(const Slot& slot, const Wired& wired, ExplainedWay& way) const {
+  const Route& route = *wired.route;
+  const RouteState& state = slot.routes[route.state];
+  if (state.is_held) {
+    way.why = Why::drives;
+  } else if (way.value == 0) {
+    way.why = Why::at_rest;
+  } else if (!state.is_down) {
+    way.why = Why::below_threshold;
+    way.limit = route.press_at;
+  } else if (route.gesture != no_index && slot.gestures[route.gesture].is_heard) {
+    way.why = Why::under_way;
+    const GestureState& gesture = slot.gestures[route.gesture];
+    const Duration time = wiring_.gesture(route).time;
+    const double share = to_seconds(common_.present() - gesture.since) / to_seconds(time);
+    way.value = static_cast<float>(std::clamp(share, 0.0, 1.0));
+  } else {
+    way.why = Why::waits_for_fresh;
+  }
+}
+
+void Causes::look_at_value(const Slot& slot, const Wired& wired, ExplainedWay& way) const {
+  const Route& route = *wired.route;
+  if (way.value == 0) return;
+  const auto bindings = wiring_.live_bindings(action_, slot.kind);
+  const auto its = std::find_if(bindings.begin(), bindings.end(), [&](const LiveBinding& it) {
+    return route.state >= it.first_state && route.state < it.first_state + it.count;
+  });
+  if (its == bindings.end()) return;
+  const Vec2 push = pushed(*its, slot.shares.data());
+  const LiveState& live = slot.live[Wiring::index(action_)];
+  const Drive& drive = seat_.hearing().router().merging().drive(action_);
+  if (push != Vec2{} && its->shaping.bent(push) == Vec2{}) {
+    way.why = Why::in_dead_zone;
+    way.limit = its->shaping.dead_zone();
+  } else if (push != Vec2{} && live.size == 0 && its->custom != no_index) {
+    way.why = Why::made_nothing;
+    way.by_custom = wiring_.custom_names()[its->custom];
+  } else if (push == Vec2{} || live.size == 0) {
+    way.why = Why::cancelled;
+  } else if (drive.driver != nullptr && drive.driver != &live && drive.driver->size > 0) {
+    way.why = Why::outdone;
+    way.by_device = drive.driver->slot->device;
+  } else {
+    way.why = Why::drives;
+  }
+}
+
+void Causes::look_at_reading(ExplainedWay& way) const {
+  if (is_done()) return;
+  const bool is_news = common_.time > common_.last_update;
+  const auto interceptors = seat_.readout().interceptors();
+  if (is_news || interceptors.empty()) {
+    way.why = Why::not_updated;
+    return;
+  }
+  way.why = Why::held_back;
+  for (const InterceptorInfo& it : interceptors) way.by_interceptors.push_back(it.name);
+}
+
+}  // namespace nextmove::core

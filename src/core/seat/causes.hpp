@@ -1,0 +1,60 @@
+// Why one control of a binding does its action now, or does not.
+#pragma once
+
+#include <nextmove/explain.hpp>
+
+#include "model/source.hpp"
+#include "seat/seat_state.hpp"
+
+namespace nextmove::core {
+
+/// One control of one binding, as the seat plays it.
+struct Wired {
+  const BindingDefinition& binding;
+  ResolvedControl control;
+  ContextId context;
+  const Route* route;
+};
+
+class Causes {
+ public:
+  /// Of an action of the seat's playbook.
+  Causes(SeatState& seat, ActionId action)
+      : seat_(seat),
+        common_(seat.common()),
+        wiring_(*common_.wiring),
+        routes_(seat.hearing().router().active_routes()),
+        action_(action) {}
+
+  /// Whether the action is pressed, or has a value, by its reading.
+  bool is_done() const;
+  /// Says why, and what the cause refers to. The way must have its device.
+  void find(const Wired& wired, ExplainedWay& way) const;
+
+ private:
+  static float pushed_on(const Slot& slot, const Wired& wired);
+  bool is_kept_from_it(const Wired& wired, ExplainedWay& way) const;
+  static bool is(ExplainedWay& way, Why why);
+  bool has_device(ExplainedWay& way) const;
+  MuteId mute() const;
+  bool is_turned_on(const Route& route) const;
+  bool is_held(const Wired& wired) const;
+  bool is_taken_from_it(const Wired& wired, ExplainedWay& way) const;
+  const Route* taker_in(ContextId context, Source source, unsigned part) const;
+  Combination missing(const Wired& wired) const;
+  bool is_with_down(const ResolvedControl& control) const;
+  bool has_more_above(const Wired& wired, ExplainedWay& way) const;
+  void look_at(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
+  void look_at_queue(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
+  void look_at_button(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
+  void look_at_value(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
+  void look_at_reading(ExplainedWay& way) const;
+
+  SeatState& seat_;
+  const Common& common_;
+  const Wiring& wiring_;
+  const ActiveRoutes& routes_;
+  ActionId action_;
+};
+
+}  // namespace nextmove::core

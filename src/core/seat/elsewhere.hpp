@@ -1,0 +1,36 @@
+// What a seat is told of the rest of its hub.
+#pragma once
+
+#include <optional>
+#include <string>
+#include <vector>
+
+#include <nextmove/control.hpp>
+#include <nextmove/device.hpp>
+#include <nextmove/time.hpp>
+
+namespace nextmove::core {
+
+/// Devices that it does not have, and what no update has reached.
+class Elsewhere {
+ public:
+  struct Known {
+    DeviceId device;
+    std::string owner;  // the first of them; empty for nobody
+  };
+  /// The devices of this kind that are plugged in.
+  virtual std::vector<Known> plugged_in(DeviceKind kind) const = 0;
+  /// What people call it; see Hub::label.
+  virtual std::string label(DeviceId device) const = 0;
+  /// When the first event of the control that pushes it happens, of those that no update has
+  /// reached.
+  virtual std::optional<Time> waiting_press(DeviceId device, Control control) const = 0;
+
+ protected:
+  Elsewhere() = default;
+  Elsewhere(const Elsewhere&) = default;
+  Elsewhere& operator=(const Elsewhere&) = default;
+  ~Elsewhere() = default;
+};
+
+}  // namespace nextmove::core

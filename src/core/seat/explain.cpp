@@ -1,0 +1,136 @@
+#include <algorithm>
+#include <array>
+#include <utility>
+
+#include <nextmove/explain.hpp>
+
+#include "compiled/naming.hpp"
+#include "model/binding_parts.hpp"
+#include "seat/causes.hpp"
+
+namespace nextmove {
+namespace core {
+namespace {
+
+constexpr std::array<std::string_view, 27> why_names = {
+    "remapped",        "other_scheme", "lost_device",     "others_device", "free_device",
+    "no_device",       "not_entered",  "captures",        "typing",        "muted",
+    "claimed",         "blocked",      "with_missing",    "with_more",     "at_rest",
+    "below_threshold", "in_dead_zone", "waits_for_fresh", "under_way",     "cancelled",
+    "made_nothing",    "outdone",      "stamped_later",   "not_updated",   "held_back",
+    "turned_on",       "drives"};
+
+class Explainer {
+ public:
+  Explainer(SeatState& seat, ActionId action)
+      : seat_(seat),
+        common_(seat.common()),
+        wiring_(*common_.wiring),
+        causes_(seat, action),
+        action_(action) {}
+
+  Explanation run() {
+    Explanation explanation;
+    explanation.action = action_;
+    explanation.name = common_.playbook.action(action_).name;
+    explanation.is_done = causes_.is_done();
+    for_each_way(common_.playbook.definition(), [&](const Wired& wired, ExplainedWay way) {
+      if (wired.route == nullptr) return;
+      causes_.find(wired, way);
+      explanation.ways.push_back(std::move(way));
+    });
+    add_taken_away(explanation.ways);
+    explanation.is_bound = !explanation.ways.empty();
+    return explanation;
+  }
+
+ private:
+  template <class Then>
+  void for_each_way(const PlaybookDefinition& definition, Then then) const {
+    const std::string& name = common_.playbook.action(action_).name;
+    for (std::size_t i = 0; i < definition.contexts.size(); ++i) {
+      const auto context = static_cast<ContextId>(i);
+      std::vector<const Route*> seen;
+      for (const BindingDefinition& binding : definition.contexts[i].bindings) {
+        if (binding.action != name) continue;
+        for (int part = 0; part < action_part_count; ++part) {
+          const PlacedControl& placed = control_at(binding, static_cast<ActionPart>(part));
+          const auto control = resolve(placed, definition.zones);
+          if (!control) continue;
+          ExplainedWay way;
+          way.control = Combination{placed, binding.with};
+          way.part = static_cast<ActionPart>(part);
+          way.context = context;
+          way.device = control->device;
+          way.place = binding.place;
+          then(Wired{binding, *control, context, route_of(binding, *control, context, seen)}, way);
+        }
+      }
+    }
+  }
+
+  // The first that nobody was shown before: they lie in the order of writing.
+  const Route* route_of(const BindingDefinition& binding, const ResolvedControl& control,
+                        ContextId context, std::vector<const Route*>& seen) const {
+    const Wiring::Index* const row = wiring_.row_of(context);
+    for (Wiring::Index i = row[control.source]; i != row[control.source + 1]; ++i) {
+      const Route& route = wiring_.routes()[i];
+      const bool is_it = route.action == action_ && route.parts == control.part &&
+                         wiring_.withs().set(route.with_set).size() == binding.with.size() &&
+                         std::find(seen.begin(), seen.end(), &route) == seen.end();
+      if (!is_it) continue;
+      seen.push_back(&route);
+      return &route;
+    }
+    return nullptr;
+  }
+
+  // What the playbook has and the player's changes have not.
+  void add_taken_away(std::vector<ExplainedWay>& ways) const {
+    if (seat_.profile().is_empty()) return;
+    const std::size_t count = ways.size();
+    for_each_way(seat_.given().definition(), [&](const Wired&, ExplainedWay way) {
+      const bool is_still_there =
+          std::any_of(ways.begin(), ways.begin() + static_cast<std::ptrdiff_t>(count),
+                      [&](const ExplainedWay& other) {
+                        return other.context == way.context && other.part == way.part &&
+                               other.control == way.control;
+                      });
+      if (is_still_there) return;
+      way.why = Why::remapped;
+      ways.push_back(std::move(way));
+    });
+  }
+
+  const SeatState& seat_;
+  const Common& common_;
+  const Wiring& wiring_;
+  Causes causes_;
+  ActionId action_;
+};
+
+}  // namespace
+}  // namespace core
+
+std::string_view to_string(Why why) {
+  return core::why_names[static_cast<std::size_t>(why)];
+}
+
+Explanation Seat::explain(ActionId action) const {
+  const ActionId id = core::find(playbook(), action, "Seat::explain");
+  if (id == ActionId::none) return {};
+  return core::Explainer{*state_, id}.run();
+}
+
+// The later a cause comes, the less is in the way.
+const ExplainedWay* likeliest(const Explanation& explanation) {
+  const auto rank = [](const ExplainedWay& way) {
+    return std::pair{way.value > 0 || way.why > Why::at_rest, way.why};
+  };
+  const auto& ways = explanation.ways;
+  const auto best = std::max_element(
+      ways.begin(), ways.end(), [&](const auto& a, const auto& b) { return rank(a) < rank(b); });
+  return best == ways.end() ? nullptr : &*best;
+}
+
+}  // namespace nextmove

@@ -1,0 +1,142 @@
+// Explanations in words.
+#include <cstdio>
+#include <string>
+
+#include <nextmove/explain.hpp>
+
+#include "base/shown.hpp"
+#include "seat/elsewhere.hpp"
+#include "seat/seat_state.hpp"
+
+namespace nextmove {
+namespace {
+
+/// What the causes of one seat refer to, by name.
+class Teller {
+ public:
+  explicit Teller(const Seat& seat) : seat_(seat), playbook_(seat.playbook()) {}
+
+  std::string sentence(const ExplainedWay& way) const {
+    switch (way.why) {
+      case Why::remapped: return "the player has taken it off the action";
+      case Why::other_scheme: return other_scheme(way);
+      case Why::lost_device: return "the seat's own " + kind(way) + " is unplugged: " + device(way);
+      case Why::others_device: return device(way) + " belongs to the seat " + way.by_seat;
+      case Why::free_device:
+        return device(way) + " is nobody's: Hub::give, or joining, gives it to a seat";
+      case Why::no_device: return "no " + kind(way) + " is plugged in";
+      case Why::not_entered: return "the context " + context(way.context) + " is not entered";
+      case Why::captures: return "the seat is asked for a control, so it plays nothing";
+      case Why::typing: return "the player types, so keys are text";
+      case Why::muted: return "the mute " + mute(way) + " silences the action";
+      case Why::claimed:
+        return "the context " + context(way.by_context) + ", above, has it for " +
+               action(way.by_action);
+      case Why::blocked:
+        return "the context " + context(way.by_context) + ", above, blocks every " + kind(way);
+      case Why::with_missing: return to_string(way.by_control) + " is not held";
+      case Why::with_more: return to_string(way.by_control) + " is held, and has it";
+      case Why::at_rest: return "nobody pushes it";
+      case Why::below_threshold:
+        return "it is pushed " + shown(way.value) + " of the " + shown(way.limit) +
+               " that press it";
+      case Why::in_dead_zone:
+        return "it is pushed " + shown(way.value) + ", within the dead zone of " + shown(way.limit);
+      case Why::waits_for_fresh: return "it was down before it counted: let go and press it again";
+      case Why::under_way: return "it is under way: " + shown(way.value * 100) + " % of the time";
+      case Why::cancelled: return "what pushes the other way cancels it";
+      case Why::made_nothing:
+        return "the custom function " + way.by_custom + " makes nothing of it";
+      case Why::outdone: return device(way) + " pushes further";
+      case Why::stamped_later:
+        return "its event is stamped " + shown(static_cast<float>(to_seconds(way.ahead))) +
+               " s after the last update: is it of the adapter's clock?";
+      case Why::not_updated: return "Hub::update has not been called since it was pushed";
+      case Why::held_back: return held_back(way);
+      case Why::turned_on: return "it is turned on; the next press turns it off";
+      case Why::drives: return "it does it now";
+    }
+    return {};
+  }
+
+  /// "(helm, line 12)".
+  std::string place(const ExplainedWay& way) const {
+    const std::string line = way.place.line > 0 ? ", line " + std::to_string(way.place.line) : "";
+    return '(' + context(way.context) + line + ')';
+  }
+
+  std::string state(const Explanation& explanation) const {
+    const bool is_done = explanation.is_done;
+    switch (playbook_.action(explanation.action).kind) {
+      case ActionKind::button: return is_done ? "is pressed" : "is not pressed";
+      case ActionKind::pointer: return is_done ? "points" : "points nowhere";
+      default: return is_done ? "moves" : "is at rest";
+    }
+  }
+
+ private:
+  static std::string shown(float value) {
+    char text[32];
+    std::snprintf(text, sizeof text, "%.2g", static_cast<double>(value));
+    return text;
+  }
+  static std::string kind(const ExplainedWay& way) {
+    return way.device == DeviceKind::touch ? "touch screen" : std::string{to_string(way.device)};
+  }
+  std::string context(ContextId id) const { return playbook_.context(id).name; }
+  std::string action(ActionId id) const { return playbook_.action(id).name; }
+  std::string mute(const ExplainedWay& way) const {
+    return way.by_mute == MuteId::none ? "" : playbook_.mute(way.by_mute).name;
+  }
+  std::string device(const ExplainedWay& way) const {
+    return seat_.state().elsewhere().label(way.by_device);
+  }
+  static std::string list(const std::vector<std::string>& names) {
+    std::string text;
+    for (const std::string& name : names) text += (text.empty() ? "" : ", ") + name;
+    return text;
+  }
+  std::string other_scheme(const ExplainedWay& way) const {
+    const std::string its =
+        seat_.scheme() == SchemeId::none ? "none" : playbook_.scheme(seat_.scheme()).name;
+    const std::string meant =
+        way.schemes.empty() ? "schemes that share no device" : list(way.schemes);
+    return "it is for " + meant + "; the seat is held to " + its;
+  }
+  static std::string held_back(const ExplainedWay& way) {
+    const bool is_one = way.by_interceptors.size() == 1;
+    return std::string{"it does it, but "} +
+           (is_one ? "an interceptor" : "one of the interceptors") +
+           " makes something else of it: " + list(way.by_interceptors);
+  }
+
+  const Seat& seat_;
+  const Playbook& playbook_;
+};
+
+}  // namespace
+
+std::string to_text(const ExplainedWay& way, const Seat& seat) {
+  return Teller{seat}.sentence(way);
+}
+
+std::string to_text(const Explanation& explanation, const Seat& seat) {
+  if (explanation.action == ActionId::none) return "there is no such action\n";
+  const Teller teller{seat};
+  std::string text = explanation.name + ' ' + teller.state(explanation);
+  const ExplainedWay* best = likeliest(explanation);
+  if (best == nullptr) return text + ": no context binds it\n";
+  text += ": " + to_string(best->control) + ' ' + teller.place(*best) + ": " +
+          teller.sentence(*best) + '\n';
+  std::string before;
+  for (const ExplainedWay& way : explanation.ways) {
+    const std::string what = ' ' + teller.place(way) + ": " + teller.sentence(way) + '\n';
+    // Controls of one binding that share their cause share a line.
+    if (what == before) text.resize(text.size() - what.size());
+    text += (what == before ? ", " : "  ") + to_string(way.control) + what;
+    before = what;
+  }
+  return text;
+}
+
+}  // namespace nextmove

@@ -1,0 +1,298 @@
+// Each cause provoked, and the sentence that comes back.
+#include <functional>
+#include <set>
+
+#include <nextmove/explain.hpp>
+
+#include "support/playbooks.hpp"
+
+namespace nextmove::support {
+namespace {
+
+using enum Control;
+
+PlaybookDefinition wharf() {
+  BindingDefinition steer = keys_for("steer", KeyW, KeyA, KeyS, KeyD);
+  return {.actions = {{.name = "horn"},
+                      {.name = "whistle"},
+                      {.name = "mark_place"},
+                      {.name = "anchor"},
+                      {.name = "steer", .kind = ActionKind::vector},
+                      {.name = "trim", .kind = ActionKind::axis},
+                      {.name = "unused"}},
+          .schemes = {{.name = "desk", .needs = {DeviceKind::keyboard}},
+                      {.name = "pad", .needs = {DeviceKind::gamepad}}},
+          .contexts = {{.name = "helm",
+                        .bindings = {{.action = "horn", .control = KeyH},
+                                     {.action = "horn", .control = PadSouth, .schemes = {"pad"}},
+                                     {.action = "whistle", .control = KeyH, .with = {ShiftLeft}},
+                                     {.action = "whistle", .control = PadRightTrigger},
+                                     {.action = "anchor", .control = KeyX, .gesture = hold_for(1s)},
+                                     {.action = "anchor", .control = KeyT, .gesture = toggled()},
+                                     steer,
+                                     {.action = "steer", .control = PadLeftStick},
+                                     {.action = "trim",
+                                      .control = PadRightStickX,
+                                      .shaping = {.custom = "asleep"}},
+                                     {.action = "unused"}}},
+                       {.name = "chart",
+                        .rank = 1,
+                        .bindings = {{.action = "mark_place", .control = KeyH}}},
+                       {.name = "dialog", .rank = 2, .blocks = {DeviceKind::keyboard}}},
+          .mutes = {{.name = "radio_call", .actions = {"horn", "steer"}}}};
+}
+
+using Stage = testing::Rehearsal;
+
+struct Case {
+  std::string action;
+  std::function<void(Stage&)> happens;
+  Why why;
+  std::string sentence;
+};
+
+void enter_helm(Stage& stage) {
+  stage.seat().enter("helm");
+}
+void press(Stage& stage, Control control) {
+  stage.press(control);
+  stage.wait(10ms);
+}
+void plug_another(Stage& stage, DeviceKind kind, std::string_view seat) {
+  stage.hub().set_rules({.free_devices = FreeDevices::kept});
+  const DeviceId device = stage.hub().plug({.kind = kind}, stage.now());
+  if (!seat.empty()) stage.hub().give(device, stage.hub().add_seat(seat));
+  stage.wait(10ms);
+}
+
+// The seat of a rehearsal has a keyboard, and no gamepad before one is used.
+const std::vector<Case> cases = {
+    {"horn", [](Stage&) {}, Why::not_entered, "KeyH (helm): the context helm is not entered"},
+    {"horn", [](Stage& it) { enter_helm(it); }, Why::at_rest, "KeyH (helm): nobody pushes it"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       press(it, KeyH);
+     },
+     Why::drives, "KeyH (helm): it does it now"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       it.seat().enter("chart");
+       press(it, KeyH);
+     },
+     Why::claimed, "KeyH (helm): the context chart, above, has it for mark_place"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       it.seat().enter("dialog");
+       press(it, KeyH);
+     },
+     Why::blocked, "KeyH (helm): the context dialog, above, blocks every keyboard"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       it.seat().mute("radio_call");
+       press(it, KeyH);
+     },
+     Why::muted, "KeyH (helm): the mute radio_call silences the action"},
+    {"horn",
+     [](Stage& it) {
+       press(it, KeyH);
+       enter_helm(it);
+       it.wait(10ms);
+     },
+     Why::waits_for_fresh, "KeyH (helm): it was down before it counted: let go and press it again"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       it.press(ShiftLeft);
+       press(it, KeyH);
+     },
+     Why::with_more, "KeyH (helm): ShiftLeft+KeyH is held, and has it"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       it.hub().set_typing(it.seat());
+       press(it, KeyH);
+     },
+     Why::typing, "KeyH (helm): the player types, so keys are text"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       it.hub().capture(it.seat(), {it.hub().playbook().button("whistle").id});
+     },
+     Why::captures, "KeyH (helm): the seat is asked for a control, so it plays nothing"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       it.press(KeyH);
+     },
+     Why::not_updated, "KeyH (helm): Hub::update has not been called since it was pushed"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       it.hub().feed({it.now() + 90s, it.device(DeviceKind::keyboard), KeyH, 1});
+       it.wait(10ms);
+     },
+     Why::stamped_later,
+     "KeyH (helm): its event is stamped 90 s after the last update: is it of the adapter's clock?"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       const Button horn = it.hub().playbook().button("horn");
+       it.seat().add_interceptor("docking pilot", [=](Incoming& in) { in.hold_back(horn); });
+       press(it, KeyH);
+     },
+     Why::waits_for_fresh, "KeyH (helm): it was down before it counted: let go and press it again"},
+    {"horn",
+     [](Stage& it) {
+       it.hub().hold_to(it.seat(), *it.hub().playbook().find_scheme("pad"));
+       enter_helm(it);
+       press(it, PadSouth);
+       it.unplug(DeviceKind::gamepad);
+       it.wait(10ms);
+     },
+     Why::lost_device, "PadSouth (helm): the seat's own gamepad is unplugged: gamepad 1"},
+    {"horn",
+     [](Stage& it) {
+       enter_helm(it);
+       Profile profile;
+       profile.remaps.push_back(
+           {.action = "horn", .device = DeviceKind::keyboard, .controls = {Combination{KeyJ}}});
+       it.hub().set_profile(it.seat(), profile);
+       it.wait(10ms);
+     },
+     Why::remapped, "KeyH (helm): the player has taken it off the action"},
+    {"whistle",
+     [](Stage& it) {
+       enter_helm(it);
+       press(it, KeyH);
+     },
+     Why::with_missing, "ShiftLeft+KeyH (helm): ShiftLeft is not held"},
+    {"whistle",
+     [](Stage& it) {
+       enter_helm(it);
+       it.move(PadRightTrigger, 0.25F);
+       it.wait(10ms);
+     },
+     Why::below_threshold, "PadRightTrigger (helm): it is pushed 0.25 of the 0.5 that press it"},
+    {"whistle", [](Stage& it) { enter_helm(it); }, Why::no_device,
+     "PadRightTrigger (helm): no gamepad is plugged in"},
+    {"whistle", [](Stage& it) { plug_another(it, DeviceKind::gamepad, ""); }, Why::free_device,
+     "PadRightTrigger (helm): gamepad 1 is nobody's: Hub::give, or joining, gives it to a seat"},
+    {"whistle", [](Stage& it) { plug_another(it, DeviceKind::gamepad, "starboard"); },
+     Why::others_device, "PadRightTrigger (helm): gamepad 1 belongs to the seat starboard"},
+    {"anchor",
+     [](Stage& it) {
+       enter_helm(it);
+       press(it, KeyX);
+       it.wait(240ms);
+     },
+     Why::under_way, "KeyX (helm): it is under way: 25 % of the time"},
+    {"anchor",
+     [](Stage& it) {
+       enter_helm(it);
+       press(it, KeyT);
+       it.release(KeyT);
+       it.wait(10ms);
+     },
+     Why::turned_on, "KeyT (helm): it is turned on; the next press turns it off"},
+    {"steer",
+     [](Stage& it) {
+       enter_helm(it);
+       it.press(KeyA);
+       press(it, KeyD);
+     },
+     Why::cancelled, "KeyA, KeyD (helm): what pushes the other way cancels it"},
+    {"steer",
+     [](Stage& it) {
+       enter_helm(it);
+       it.move(PadLeftStick, 0.08F, 0);
+       it.wait(10ms);
+     },
+     Why::in_dead_zone, "PadLeftStick (helm): it is pushed 0.08, within the dead zone of 0.15"},
+    {"steer",
+     [](Stage& it) {
+       enter_helm(it);
+       it.press(KeyW);
+       it.move(PadLeftStick, 0.5F, 0);
+       it.wait(10ms);
+     },
+     Why::outdone, "PadLeftStick (helm): keyboard 1 pushes further"},
+    {"trim",
+     [](Stage& it) {
+       enter_helm(it);
+       it.hub().set_custom("asleep", [](Vec2) { return Vec2{}; });
+       it.move(PadRightStick, 1, 0);
+       it.wait(10ms);
+     },
+     Why::made_nothing, "PadRightStickX (helm): the custom function asleep makes nothing of it"},
+};
+
+std::string text_after(const Case& it) {
+  Stage stage{make(wharf())};
+  stage.device(DeviceKind::keyboard);
+  it.happens(stage);
+  const ActionId action = *stage.hub().playbook().find_action(it.action);
+  return to_text(stage.seat().explain(action), stage.seat());
+}
+
+TEST(Explanations, NameTheCauseOfEachWay) {
+  for (const Case& it : cases) {
+    const std::string text = text_after(it);
+    EXPECT_NE(text.find("\n  " + it.sentence + '\n'), std::string::npos)
+        << to_string(it.why) << ", but:\n"
+        << text;
+  }
+}
+
+TEST(Explanations, EveryCauseIsProvoked) {
+  std::set<Why> provoked = {Why::other_scheme, Why::held_back};  // below
+  for (const Case& it : cases) provoked.insert(it.why);
+  EXPECT_EQ(provoked.size(), static_cast<std::size_t>(Why::drives) + 1);
+}
+
+TEST(Explanations, SumUpWhatIsPushedFirst) {
+  EXPECT_EQ(text_after({"horn",
+                        [](Stage& it) {
+                          enter_helm(it);
+                          it.seat().enter("chart");
+                          press(it, KeyH);
+                        },
+                        Why::claimed, ""}),
+            "horn is not pressed: KeyH (helm): the context chart, above, has it for mark_place\n"
+            "  KeyH (helm): the context chart, above, has it for mark_place\n"
+            "  PadSouth (helm): no gamepad is plugged in\n");
+}
+
+TEST(Explanations, SayForWhichSchemeABindingIs) {
+  Stage stage{make(wharf())};
+  stage.hub().hold_to(stage.seat(), *stage.hub().playbook().find_scheme("desk"));
+  EXPECT_NE(stage.why(stage.hub().playbook().button("horn"))
+                .find("PadSouth (helm): it is for pad; the seat is held to desk\n"),
+            std::string::npos);
+}
+
+TEST(Explanations, NameTheInterceptorsThatMadeSomethingElseOfIt) {
+  Stage stage{make(wharf())};
+  enter_helm(stage);
+  const Vector steer = stage.hub().playbook().vector("steer");
+  stage.seat().add_interceptor("docking pilot", [=](Incoming& in) { in.set(steer, {}); });
+  press(stage, KeyW);
+  const Explanation explanation = stage.seat().explain(steer);
+  const ExplainedWay* best = likeliest(explanation);
+  ASSERT_NE(best, nullptr);
+  EXPECT_EQ(best->why, Why::held_back);
+  EXPECT_EQ(to_text(*best, stage.seat()),
+            "it does it, but an interceptor makes something else of it: docking pilot");
+}
+
+TEST(Explanations, OfWhatNobodyBinds) {
+  Stage stage{make(wharf())};
+  EXPECT_EQ(stage.why(stage.hub().playbook().button("unused")),
+            "unused is not pressed: no context binds it\n");
+}
+
+}  // namespace
+}  // namespace nextmove::support

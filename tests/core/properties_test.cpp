@@ -67,7 +67,7 @@ class AtRandom : public ::testing::Test {
 };
 
 TEST_F(AtRandom, AnySplitIntoUpdatesGivesTheSamePresses) {
-  for (int round = 0; round < 200; ++round) {
+  for (int round = 0; round < rounds(200); ++round) {
     const Playbook book = make(random_playbook(random_, false));
     const std::vector<Event> all = events(300);
     Hub at_once{book};
@@ -96,7 +96,7 @@ TEST_F(AtRandom, AnySplitIntoUpdatesGivesTheSamePresses) {
 }
 
 TEST_F(AtRandom, TheOrderOfFeedingMakesNoDifference) {
-  for (int round = 0; round < 100; ++round) {
+  for (int round = 0; round < rounds(100); ++round) {
     const Playbook book = make(random_playbook(random_, false));
     std::vector<Event> all = events(300);
     for (std::size_t i = 0; i < all.size(); ++i) all[i].time += std::chrono::microseconds{i};
@@ -122,7 +122,7 @@ TEST_F(AtRandom, TheOrderOfFeedingMakesNoDifference) {
 }
 
 TEST_F(AtRandom, AShiftInTimeMakesNoDifference) {
-  for (int round = 0; round < 100; ++round) {
+  for (int round = 0; round < rounds(100); ++round) {
     const Playbook book = make(random_playbook(random_, false));
     Hub early{book};
     Hub late{book};
@@ -146,7 +146,7 @@ TEST_F(AtRandom, AShiftInTimeMakesNoDifference) {
 }
 
 TEST_F(AtRandom, NothingIsHeldWithNothingDown) {
-  for (int round = 0; round < 400; ++round) {
+  for (int round = 0; round < rounds(400); ++round) {
     Hub hub{make(random_playbook(random_, false))};
     Seat& seat = set_up(hub);
     const auto name = [&](const char* what, int n) { return what + std::to_string(below(n)); };
@@ -189,7 +189,7 @@ TEST_F(AtRandom, NothingIsHeldWithNothingDown) {
 }
 
 TEST_F(AtRandom, TheSameEventsGiveTheSameBits) {
-  for (int round = 0; round < 50; ++round) {
+  for (int round = 0; round < rounds(50); ++round) {
     const Playbook book = make(random_playbook(random_, false));
     const std::vector<Event> all = events(300);
     Hub one{book};

@@ -159,7 +159,7 @@ struct SeatingAtRandom : AtTheTable {
 
 TEST_F(SeatingAtRandom, KeepsToTheRulesWhateverHappens) {
   std::size_t joins = 0;
-  for (int i = 0; i < step_count; ++i) {
+  for (int i = 0; i < rounds(step_count); ++i) {
     step();
     advance();
     expect_order();
@@ -170,7 +170,7 @@ TEST_F(SeatingAtRandom, KeepsToTheRulesWhateverHappens) {
 }
 
 TEST_F(SeatingAtRandom, NothingIsHeldWhenNothingIsDown) {
-  for (int i = 0; i < step_count; ++i) {
+  for (int i = 0; i < rounds(step_count); ++i) {
     step();
     if (i % 50 != 49) continue;
     advance();
@@ -202,7 +202,7 @@ TEST_F(SeatingAtRandom, ARecordingPlaysItBackExactly) {
     }
     log.push_back(line);
   };
-  for (int i = 0; i < step_count / 5; ++i) {
+  for (int i = 0; i < rounds(step_count / 5); ++i) {
     step();
     now += 10ms;
     hub.update(now);

@@ -496,7 +496,7 @@ TEST_F(SharedCaptures, AtRandomNothingSticks) {
   tap(pad, PadStart);
   const Control key_list[] = {KeyW, KeyE, KeyQ, Enter, ArrowUp, Escape, KeyH};
   const Control pad_list[] = {PadSouth, PadStart, PadEast};
-  for (int step = 0; step < 20'000; ++step) {
+  for (int step = 0; step < rounds(20'000); ++step) {
     const auto value = static_cast<float>(random() % 2);
     Seat& who = seat(random() % 3);
     switch (random() % 12) {

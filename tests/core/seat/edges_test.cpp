@@ -168,7 +168,7 @@ TEST_F(Edges, AThousandEventsBetweenTwoUpdatesAreAllCounted) {
 TEST(EdgesAtRandom, AnySplitIntoUpdatesGivesTheSameCounts) {
   std::mt19937 random = chance();
   const auto below = [&](int n) { return std::uniform_int_distribution{0, n - 1}(random); };
-  for (int round = 0; round < 200; ++round) {
+  for (int round = 0; round < rounds(200); ++round) {
     std::vector<Event> events;
     Time now{};
     for (int i = 0; i < 200; ++i) {

@@ -88,7 +88,7 @@ TEST(NothingSticksAtRandom, WithEverythingUpEverythingIsAtRest) {
   const auto below = [&](int n) { return std::uniform_int_distribution{0, n - 1}(random); };
   const std::array keys = {Control::KeyW, Control::KeyA, Control::KeyS,     Control::KeyD,
                            Control::KeyR, Control::KeyM, Control::PadSouth, Control::Space};
-  for (int round = 0; round < 300; ++round) {
+  for (int round = 0; round < rounds(300); ++round) {
     PlaybookDefinition definition = harbour();
     definition.mutes = {{.name = "radio_call", .actions = {"steer", "horn"}}};
     testing::Rehearsal stage{make(std::move(definition))};

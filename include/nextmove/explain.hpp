@@ -19,7 +19,8 @@
 namespace nextmove {
 
 /// Why one way to do an action does it or does not. Where several hold, the one that comes first
-/// here is told: what must be mended before the others matter.
+/// here is told: what must be mended before the others matter. But what is held goes on, whoever
+/// would hear the next press, and a toggle that is on stays on: then that is told.
 enum class Why : std::uint8_t {
   remapped,         ///< the player has taken the control off the action
   other_scheme,     ///< the binding is for another scheme than the seat's
@@ -39,7 +40,9 @@ enum class Why : std::uint8_t {
   below_threshold,  ///< it is pushed, but not far enough for a button
   in_dead_zone,     ///< it is pushed, but no further than the dead zone
   waits_for_fresh,  ///< it was down before it counted: up and down again
-  under_way,        ///< a hold or taps that are not complete
+  too_long,         ///< it is down for longer than a tap may be
+  turned_off,       ///< it is a toggle, which this press has turned off
+  under_way,        ///< a hold, a tap or taps that are not complete
   cancelled,        ///< what pushes the other way is as far
   made_nothing,     ///< a custom function of the game gives 0 for it
   outdone,          ///< another device of the seat pushes further
@@ -83,7 +86,6 @@ struct Explanation {
   ActionId action = ActionId::none;
   std::string name{};                ///< of the action
   bool is_done = false;              ///< it is pressed, or has a value other than 0, by its reading
-  bool is_bound = false;             ///< some context binds it, or did before the player's changes
   std::vector<ExplainedWay> ways{};  ///< in the order of the playbook, then those taken away
 };
 
@@ -92,7 +94,7 @@ struct Explanation {
 /// as long as the explanation is.
 const ExplainedWay* likeliest(const Explanation& explanation);
 
-/// A sentence without a full stop: "the context chart, above, claims it for mark_place".
+/// A sentence without a full stop: "the context chart, above, has it for mark".
 std::string to_text(const ExplainedWay& way, const Seat& seat);
 
 /// A first line that sums up, then one for each way, each with its end of line.
@@ -100,7 +102,8 @@ std::string to_text(const Explanation& explanation, const Seat& seat);
 
 template <ActionKind kind>
 Explanation Seat::explain(Action<kind> action) const {
-  return explain(find(action, "Seat::explain"));
+  const ActionId id = find(action, "Seat::explain");
+  return id == ActionId::none ? Explanation{} : explain(id);
 }
 
 }  // namespace nextmove

@@ -61,23 +61,23 @@ bool Causes::is_kept_from_it(const Wired& wired, ExplainedWay& way) const {
   const Route& route = *wired.route;
   if ((route.schemes & bit_of(common_.scheme)) == 0) {
     for (const PlacedName& scheme : wired.binding.schemes) way.schemes.push_back(scheme.name);
-    return is(way, Why::other_scheme);
+    return tell(way, Why::other_scheme);
   }
   if (!has_device(way)) return true;
-  if (!common_.is_in(wired.context)) return is(way, Why::not_entered);
+  if (!common_.is_in(wired.context)) return tell(way, Why::not_entered);
   const CaptureState capture = seat_.standing().capture.state;
   if (capture == CaptureState::waiting || capture == CaptureState::queued) {
-    return is(way, Why::captures);
+    return tell(way, Why::captures);
   }
-  if (!routes_.plays(route)) return is(way, Why::typing);
+  if (!routes_.plays(route)) return tell(way, Why::typing);
   if (common_.is_muted(action_)) {
     way.by_mute = mute();
-    return is(way, Why::muted);
+    return tell(way, Why::muted);
   }
   return false;
 }
 
-bool Causes::is(ExplainedWay& way, Why why) {
+bool Causes::tell(ExplainedWay& way, Why why) {
   way.why = why;
   return true;
 }
@@ -141,17 +141,17 @@ bool Causes::is_taken_from_it(const Wired& wired, ExplainedWay& way) const {
     way.by_context = above;
     if (const Route* taker = taker_in(above, source, wired.control.part)) {
       way.by_action = taker->action;
-      return is(way, Why::claimed);
+      return tell(way, Why::claimed);
     }
-    if ((wiring_.context(above).blocked & device) != 0) return is(way, Why::blocked);
+    if ((wiring_.context(above).blocked & device) != 0) return tell(way, Why::blocked);
   }
   way.by_context = ContextId::none;
   const auto with_set = wired.route->with_set;
   if (!routes_.is_satisfied(with_set)) {
     way.by_control = missing(wired);
-    return is(way, Why::with_missing);
+    return tell(way, Why::with_missing);
   }
-  return has_more_above(wired, way);
+  return is_left_to_more(wired, way);
 }
 
 // Which route claims the half from the contexts below.
@@ -181,7 +181,7 @@ bool Causes::is_with_down(const ResolvedControl& control) const {
   return false;
 }
 
-bool Causes::has_more_above(const Wired& wired, ExplainedWay& way) const {
+bool Causes::is_left_to_more(const Wired& wired, ExplainedWay& way) const {
   const std::size_t size = wired.binding.with.size();
   bool found = false;
   const auto& contexts = common_.playbook.contexts();
@@ -245,14 +245,22 @@ void Causes::look_at_button(const Slot& slot, const Wired& wired, ExplainedWay& 
     way.why = Why::below_threshold;
     way.limit = route.press_at;
   } else if (route.gesture != no_index && slot.gestures[route.gesture].is_heard) {
-    way.why = Why::under_way;
-    const GestureState& gesture = slot.gestures[route.gesture];
-    const Duration time = wiring_.gesture(route).time;
-    const double share = to_seconds(common_.present() - gesture.since) / to_seconds(time);
-    way.value = static_cast<float>(std::clamp(share, 0.0, 1.0));
+    look_at_gesture(slot.gestures[route.gesture], wiring_.gesture(route), way);
   } else {
     way.why = Why::waits_for_fresh;
   }
+}
+
+void Causes::look_at_gesture(const GestureState& state, const Gesture& gesture,
+                             ExplainedWay& way) const {
+  if (gesture.kind == GestureKind::toggle) {
+    way.why = Why::turned_off;
+    return;
+  }
+  const double share = to_seconds(common_.present() - state.since) / to_seconds(gesture.time);
+  way.value = static_cast<float>(std::clamp(share, 0.0, 1.0));
+  const bool is_too_long = gesture.kind == GestureKind::tap && share > 1;
+  way.why = is_too_long ? Why::too_long : Why::under_way;
 }
 
 void Causes::look_at_value(const Slot& slot, const Wired& wired, ExplainedWay& way) const {

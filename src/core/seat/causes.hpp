@@ -34,7 +34,8 @@ class Causes {
  private:
   static float pushed_on(const Slot& slot, const Wired& wired);
   bool is_kept_from_it(const Wired& wired, ExplainedWay& way) const;
-  static bool is(ExplainedWay& way, Why why);
+  /// Always true.
+  static bool tell(ExplainedWay& way, Why why);
   bool has_device(ExplainedWay& way) const;
   MuteId mute() const;
   bool is_turned_on(const Route& route) const;
@@ -43,10 +44,11 @@ class Causes {
   const Route* taker_in(ContextId context, Source source, unsigned part) const;
   Combination missing(const Wired& wired) const;
   bool is_with_down(const ResolvedControl& control) const;
-  bool has_more_above(const Wired& wired, ExplainedWay& way) const;
+  bool is_left_to_more(const Wired& wired, ExplainedWay& way) const;
   void look_at(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
   void look_at_queue(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
   void look_at_button(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
+  void look_at_gesture(const GestureState& state, const Gesture& gesture, ExplainedWay& way) const;
   void look_at_value(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
   void look_at_reading(ExplainedWay& way) const;
 

@@ -12,13 +12,13 @@ namespace nextmove {
 namespace core {
 namespace {
 
-constexpr std::array<std::string_view, 27> why_names = {
+constexpr std::array<std::string_view, 29> why_names = {
     "remapped",        "other_scheme", "lost_device",     "others_device", "free_device",
     "no_device",       "not_entered",  "captures",        "typing",        "muted",
     "claimed",         "blocked",      "with_missing",    "with_more",     "at_rest",
-    "below_threshold", "in_dead_zone", "waits_for_fresh", "under_way",     "cancelled",
-    "made_nothing",    "outdone",      "stamped_later",   "not_updated",   "held_back",
-    "turned_on",       "drives"};
+    "below_threshold", "in_dead_zone", "waits_for_fresh", "too_long",      "turned_off",
+    "under_way",       "cancelled",    "made_nothing",    "outdone",       "stamped_later",
+    "not_updated",     "held_back",    "turned_on",       "drives"};
 
 class Explainer {
  public:
@@ -40,7 +40,6 @@ class Explainer {
       explanation.ways.push_back(std::move(way));
     });
     add_taken_away(explanation.ways);
-    explanation.is_bound = !explanation.ways.empty();
     return explanation;
   }
 

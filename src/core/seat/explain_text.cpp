@@ -43,6 +43,8 @@ class Teller {
       case Why::in_dead_zone:
         return "it is pushed " + shown(way.value) + ", within the dead zone of " + shown(way.limit);
       case Why::waits_for_fresh: return "it was down before it counted: let go and press it again";
+      case Why::too_long: return "it is down for longer than a tap may be: let go and tap again";
+      case Why::turned_off: return "this press has turned it off; the next turns it on";
       case Why::under_way: return "it is under way: " + shown(way.value * 100) + " % of the time";
       case Why::cancelled: return "what pushes the other way cancels it";
       case Why::made_nothing:

@@ -4,6 +4,7 @@
 
 #include <nextmove/explain.hpp>
 
+#include "support/complaints.hpp"
 #include "support/playbooks.hpp"
 
 namespace nextmove::support {
@@ -13,33 +14,33 @@ using enum Control;
 
 PlaybookDefinition wharf() {
   BindingDefinition steer = keys_for("steer", KeyW, KeyA, KeyS, KeyD);
-  return {.actions = {{.name = "horn"},
-                      {.name = "whistle"},
-                      {.name = "mark_place"},
-                      {.name = "anchor"},
-                      {.name = "steer", .kind = ActionKind::vector},
-                      {.name = "trim", .kind = ActionKind::axis},
-                      {.name = "unused"}},
-          .schemes = {{.name = "desk", .needs = {DeviceKind::keyboard}},
-                      {.name = "pad", .needs = {DeviceKind::gamepad}}},
-          .contexts = {{.name = "helm",
-                        .bindings = {{.action = "horn", .control = KeyH},
-                                     {.action = "horn", .control = PadSouth, .schemes = {"pad"}},
-                                     {.action = "whistle", .control = KeyH, .with = {ShiftLeft}},
-                                     {.action = "whistle", .control = PadRightTrigger},
-                                     {.action = "anchor", .control = KeyX, .gesture = hold_for(1s)},
-                                     {.action = "anchor", .control = KeyT, .gesture = toggled()},
-                                     steer,
-                                     {.action = "steer", .control = PadLeftStick},
-                                     {.action = "trim",
-                                      .control = PadRightStickX,
-                                      .shaping = {.custom = "asleep"}},
-                                     {.action = "unused"}}},
-                       {.name = "chart",
-                        .rank = 1,
-                        .bindings = {{.action = "mark_place", .control = KeyH}}},
-                       {.name = "dialog", .rank = 2, .blocks = {DeviceKind::keyboard}}},
-          .mutes = {{.name = "radio_call", .actions = {"horn", "steer"}}}};
+  return {
+      .actions = {{.name = "horn"},
+                  {.name = "whistle"},
+                  {.name = "mark_place"},
+                  {.name = "anchor"},
+                  {.name = "steer", .kind = ActionKind::vector},
+                  {.name = "trim", .kind = ActionKind::axis},
+                  {.name = "unused"}},
+      .schemes = {{.name = "desk", .needs = {DeviceKind::keyboard}},
+                  {.name = "pad", .needs = {DeviceKind::gamepad}}},
+      .contexts =
+          {{.name = "helm",
+            .bindings =
+                {{.action = "horn", .control = KeyH},
+                 {.action = "horn", .control = PadSouth, .schemes = {"pad"}},
+                 {.action = "whistle", .control = KeyH, .with = {ShiftLeft}},
+                 {.action = "whistle", .control = PadRightTrigger},
+                 {.action = "anchor", .control = KeyX, .gesture = hold_for(1s)},
+                 {.action = "anchor", .control = KeyY, .gesture = tap_within(200ms)},
+                 {.action = "anchor", .control = KeyT, .gesture = toggled()},
+                 steer,
+                 {.action = "steer", .control = PadLeftStick},
+                 {.action = "trim", .control = PadRightStickX, .shaping = {.custom = "asleep"}},
+                 {.action = "unused"}}},
+           {.name = "chart", .rank = 1, .bindings = {{.action = "mark_place", .control = KeyH}}},
+           {.name = "dialog", .rank = 2, .blocks = {DeviceKind::keyboard}}},
+      .mutes = {{.name = "radio_call", .actions = {"horn", "steer"}}}};
 }
 
 using Stage = testing::Rehearsal;
@@ -193,6 +194,21 @@ const std::vector<Case> cases = {
     {"anchor",
      [](Stage& it) {
        enter_helm(it);
+       press(it, KeyY);
+       it.wait(1s);
+     },
+     Why::too_long, "KeyY (helm): it is down for longer than a tap may be: let go and tap again"},
+    {"anchor",
+     [](Stage& it) {
+       enter_helm(it);
+       press(it, KeyT);
+       it.release(KeyT);
+       press(it, KeyT);
+     },
+     Why::turned_off, "KeyT (helm): this press has turned it off; the next turns it on"},
+    {"anchor",
+     [](Stage& it) {
+       enter_helm(it);
        press(it, KeyT);
        it.release(KeyT);
        it.wait(10ms);
@@ -286,6 +302,14 @@ TEST(Explanations, NameTheInterceptorsThatMadeSomethingElseOfIt) {
   EXPECT_EQ(best->why, Why::held_back);
   EXPECT_EQ(to_text(*best, stage.seat()),
             "it does it, but an interceptor makes something else of it: docking pilot");
+}
+
+TEST(Explanations, OfAnEmptyHandleAreEmptyAndOneComplaint) {
+  Complaints complaints;
+  Hub hub{make(wharf())};
+  const Seat& seat = hub.add_seat("port tug");
+  EXPECT_EQ(to_text(seat.explain(Button{}), seat), "there is no such action\n");
+  EXPECT_EQ(complaints.take().size(), 1U);
 }
 
 TEST(Explanations, OfWhatNobodyBinds) {

@@ -52,12 +52,13 @@ void DeviceList::begin_leaving(DeviceId id) {
   at(id).gone_before = static_cast<DeviceId>(count());
 }
 
-void DeviceList::rest(DeviceId id) {
+void DeviceList::rest(DeviceId id, Time time) {
   for (std::size_t i = 0; i < devices_.size(); ++i) {
     if (!is_meant(id, static_cast<DeviceId>(i))) continue;
     KnownDevice& known = devices_[i];
     known.swallowed.clear();
     core::rest(known.values);
+    for (Contact& contact : known.contacts) contact.end(time);
     watch(static_cast<DeviceId>(i));
   }
 }
@@ -67,9 +68,10 @@ void DeviceList::watch(DeviceId id) {
   const bool is_watched =
       known.owners.empty() || !known.swallowed.empty() ||
       std::any_of(is_all_watched_.begin(), is_all_watched_.end(), [](bool is_on) { return is_on; });
-  listeners_[static_cast<std::size_t>(id)] = {
-      known.listeners.data(), static_cast<std::uint32_t>(known.listeners.size()), is_watched,
-      known.is_plugged ? known.device.kind : no_device};
+  listeners_[static_cast<std::size_t>(id)] = {known.listeners.data(), at(id).contacts.data(),
+                                              static_cast<std::uint32_t>(known.listeners.size()),
+                                              is_watched,
+                                              known.is_plugged ? known.device.kind : no_device};
 }
 
 void DeviceList::watch_all(Watched why, bool is_on) {

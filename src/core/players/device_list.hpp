@@ -26,6 +26,7 @@ struct Listener {
 /// Where the events of a device go.
 struct Listeners {
   const Listener* first = nullptr;
+  Contact* contacts = nullptr;  // of the device
   std::uint32_t count = 0;
   bool is_watched = true;       // they must pass Table::lets_through first
   DeviceKind kind = no_device;  // while it is plugged in
@@ -53,6 +54,8 @@ struct KnownDevice {
   std::vector<Seat*> owners{};
   std::vector<Listener> listeners{};
   std::vector<Vec2> values{};  // of its controls, by source, while nobody has it
+  LateEvent last_late{};
+  std::vector<Contact> contacts = std::vector<Contact>(control_count);  // of all, by source
 
   bool has_owner(const Seat* seat) const;
   /// Whether anybody may get it who asks.
@@ -85,7 +88,7 @@ class DeviceList {
   /// It will be unplugged when its time comes.
   void begin_leaving(DeviceId id);
   /// The device holds nothing any more; for DeviceId::none, none does.
-  void rest(DeviceId id);
+  void rest(DeviceId id, Time time);
 
   /// Where the events of this device go. Requires that it is known.
   const Listeners& listeners(DeviceId id) const { return listeners_[static_cast<std::size_t>(id)]; }

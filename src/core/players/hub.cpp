@@ -139,6 +139,7 @@ void Hub::update(Time now) {
   state.report(Updated{now});
   state.phase = core::Phase::events;
   const std::span<const Event> due = state.queue.read_until(now);
+  state.look_for_late(due);
   for (const Event& event : due) state.work_off(event);
   state.queue.drop(due.size());
   state.table.update(now);

@@ -85,6 +85,15 @@ bool HubState::may_update(Time now) const {
   return false;
 }
 
+void HubState::note_late(std::span<const Event> due) {
+  for (const Event& event : due) {
+    if (event.time >= journal.before) return;
+    if (event.control >= unplugging) continue;
+    const Event plain = event.control < first_standing ? event : turned_standing(event);
+    devices.at(event.device).last_late = {plain.control, plain.time, journal.before - plain.time};
+  }
+}
+
 void HubState::feed_slowly(const Event& event) {
   const bool is_sound = fits(event, devices.kind_of(event.device)) && event.time >= Time::zero();
   if (!is_sound) return tell_fault(event, "Hub::feed");

@@ -52,10 +52,17 @@ class HubState {
     journal.tell(Step{what});
   }
 
+  /// Before they are worked off: which come after the update that they belong to.
+  void look_for_late(std::span<const Event> due) {
+    if (!due.empty() && due.front().time < journal.before) [[unlikely]]
+      note_late(due);
+  }
+
   void work_off(const Event& event) {
     if (event.control >= first_standing) [[unlikely]]
       return work_off_more(event);
     const Listeners& listeners = devices.listeners(event.device);
+    listeners.contacts[source_of(event.control)].note(event);
     if (listeners.is_watched && !table.lets_through(event)) return;
     const Listener* const end = listeners.first + listeners.count;
     for (const Listener* it = listeners.first; it != end; ++it) it->hearing->hear(*it->slot, event);
@@ -67,7 +74,9 @@ class HubState {
     } else if (event.control == resting) {
       table.rest(event.device, event.time);
     } else {
-      table.take_up(turned_standing(event));
+      const Event standing = turned_standing(event);
+      devices.at(event.device).contacts[source_of(standing.control)].note(standing);
+      table.take_up(standing);
     }
   }
 
@@ -120,6 +129,7 @@ class HubState {
   Phase phase = Phase::idle;
 
  private:
+  [[gnu::noinline]] void note_late(std::span<const Event> due);
   /// An event that must do more than wait behind the others.
   [[gnu::noinline]] void feed_slowly(const Event& event);
   /// An event that no device of the hub says: why not.

@@ -20,4 +20,10 @@ std::optional<Time> Surroundings::waiting_press(DeviceId device, Control control
   return std::nullopt;
 }
 
+Duration Surroundings::late(DeviceId device, Control control) const {
+  const LateEvent& late = devices_.at(device).last_late;
+  const bool is_it = late.control == control && late.time == contact(device, control).last();
+  return is_it ? late.late : Duration::zero();
+}
+
 }  // namespace nextmove::core

@@ -20,6 +20,10 @@ class Surroundings final : public Elsewhere {
   std::vector<Known> plugged_in(DeviceKind kind) const override;
   std::string label(DeviceId device) const override { return devices_.label(device); }
   std::optional<Time> waiting_press(DeviceId device, Control control) const override;
+  Contact contact(DeviceId device, Control control) const override {
+    return devices_.at(device).contacts[source_of(control)];
+  }
+  Duration late(DeviceId device, Control control) const override;
 
  private:
   const DeviceList& devices_;

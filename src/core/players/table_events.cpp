@@ -51,7 +51,7 @@ void Table::rest(DeviceId device, Time time) {
 
 void Table::let_go(DeviceId device, Time time) {
   std::erase_if(held_joins_, [&](const HeldJoin& it) { return is_meant(device, it.device); });
-  its_.devices.rest(device);
+  its_.devices.rest(device, time);
   its_.captures.rest(device);
   for (const auto& seat : seats_) seat->state().hearing().rest(device, time);
 }

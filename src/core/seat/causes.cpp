@@ -33,12 +33,14 @@ void Causes::find(const Wired& wired, ExplainedWay& way) const {
   for (const auto& slot : common_.slots) {
     if (slot->kind == way.device) way.value = std::max(way.value, pushed_on(*slot, wired));
   }
+  note_contact(wired, way);
   if (is_turned_on(*wired.route)) {
     way.why = Why::turned_on;
     return;
   }
   if (is_kept_from_it(wired, way)) return;
   if (!is_held(wired) && is_taken_from_it(wired, way)) return;
+  way.why = Why::never_sent;  // the least of what a device can do
   for (const auto& slot : common_.slots) {
     if (slot->kind != way.device) continue;
     ExplainedWay here = way;
@@ -72,6 +74,9 @@ bool Causes::is_kept_from_it(const Wired& wired, ExplainedWay& way) const {
   if (!routes_.plays(route)) return tell(way, Why::typing);
   if (common_.is_muted(action_)) {
     way.by_mute = mute();
+    if (way.by_mute != MuteId::none) {
+      way.mute_count = seat_.mutes().counts()[static_cast<std::size_t>(way.by_mute)];
+    }
     return tell(way, Why::muted);
   }
   return false;
@@ -102,22 +107,30 @@ bool Causes::has_device(ExplainedWay& way) const {
   return false;
 }
 
+// One that is on by itself, or else one that a context brings along.
 MuteId Causes::mute() const {
-  const PlaybookData& data = common_.playbook.data();
-  const auto silences = [&](MuteId id) {
-    const auto& actions = data.muted[static_cast<std::size_t>(id)];
-    return std::find(actions.begin(), actions.end(), action_) != actions.end();
-  };
   const auto counts = seat_.mutes().counts();
-  for (std::size_t i = 0; i < counts.size(); ++i) {
-    if (counts[i] != 0 && silences(static_cast<MuteId>(i))) return static_cast<MuteId>(i);
+  const std::vector<MuteId> all = silencers();
+  for (const MuteId id : all) {
+    if (counts[static_cast<std::size_t>(id)] != 0) return id;
   }
   for (const ContextId context : common_.entered) {
-    for (const MuteId id : data.mutes_with[Wiring::index(context)]) {
-      if (silences(id)) return id;
+    for (const MuteId id : common_.playbook.data().mutes_with[Wiring::index(context)]) {
+      if (std::find(all.begin(), all.end(), id) != all.end()) return id;
     }
   }
   return MuteId::none;
+}
+
+// The mutes that can silence the action.
+std::vector<MuteId> Causes::silencers() const {
+  const auto& muted = common_.playbook.data().muted;
+  std::vector<MuteId> found;
+  for (std::size_t i = 0; i < muted.size(); ++i) {
+    const bool is_among = std::find(muted[i].begin(), muted[i].end(), action_) != muted[i].end();
+    if (is_among) found.push_back(static_cast<MuteId>(i));
+  }
+  return found;
 }
 
 // It stays on, whatever becomes of the control that turned it on.
@@ -222,7 +235,31 @@ void Causes::look_at(const Slot& slot, const Wired& wired, ExplainedWay& way) co
     case RouteKind::displacement: break;  // moves only while it is moved
   }
   if (way.why == Why::drives) return look_at_reading(way);
+  if (way.why == Why::at_rest) look_at_rest(slot, wired, way);
   look_at_queue(slot, wired, way);
+}
+
+void Causes::look_at_rest(const Slot& slot, const Wired& wired, ExplainedWay& way) const {
+  if (wired.control.source >= control_count) return look_at_touch(slot, wired, way);
+  const Contact last = contact(slot, wired);
+  if (last.is_unknown()) {
+    way.why = Why::never_sent;
+    way.by_device = slot.device;
+  } else if (last.is_pushed() && slot.controls[wired.control.source] == Vec2{} &&
+             wired.route->kind != RouteKind::place) {
+    look_at_wait(slot, wired, way);  // what was captured or joined somebody is kept from the seat
+  } else if (wired.route->gesture != no_index) {
+    look_at_last(slot.gestures[wired.route->gesture], wiring_.gesture(*wired.route),
+                 last.pushed_at(), way);
+  }
+}
+
+void Causes::look_at_touch(const Slot& slot, const Wired& wired, ExplainedWay& way) const {
+  const auto zone = static_cast<std::uint32_t>(wired.control.source - source_of_zone(0));
+  const std::uint32_t catcher = seat_.hearing().touch().catcher(slot, zone);
+  if (catcher == no_index) return;
+  way.why = Why::other_zone;
+  way.by_zone = common_.playbook.zones()[catcher].name;
 }
 
 void Causes::look_at_queue(const Slot& slot, const Wired& wired, ExplainedWay& way) const {
@@ -247,7 +284,7 @@ void Causes::look_at_button(const Slot& slot, const Wired& wired, ExplainedWay& 
   } else if (route.gesture != no_index && slot.gestures[route.gesture].is_heard) {
     look_at_gesture(slot.gestures[route.gesture], wiring_.gesture(route), way);
   } else {
-    way.why = Why::waits_for_fresh;
+    look_at_wait(slot, wired, way);
   }
 }
 
@@ -298,8 +335,16 @@ void Causes::look_at_reading(ExplainedWay& way) const {
     way.why = Why::not_updated;
     return;
   }
+  tell_interceptor(way);
+}
+
+void Causes::tell_interceptor(ExplainedWay& way) const {
   way.why = Why::held_back;
-  for (const InterceptorInfo& it : interceptors) way.by_interceptors.push_back(it.name);
+  way.after = Interruption::unknown;
+  const auto change = seat_.readout().last_change(action_);
+  for (const InterceptorInfo& it : seat_.readout().interceptors()) {
+    if (it.id == change.by) way.by_interceptor = it.name;
+  }
 }
 
 }  // namespace nextmove::core

@@ -1,6 +1,8 @@
 // Why one control of a binding does its action now, or does not.
 #pragma once
 
+#include <vector>
+
 #include <nextmove/explain.hpp>
 
 #include "model/source.hpp"
@@ -38,6 +40,9 @@ class Causes {
   static bool tell(ExplainedWay& way, Why why);
   bool has_device(ExplainedWay& way) const;
   MuteId mute() const;
+  std::vector<MuteId> silencers() const;
+  std::vector<ContextId> contexts_with(const Wired& wired) const;
+  Time last_with_change(const Wired& wired) const;
   bool is_turned_on(const Route& route) const;
   bool is_held(const Wired& wired) const;
   bool is_taken_from_it(const Wired& wired, ExplainedWay& way) const;
@@ -45,12 +50,21 @@ class Causes {
   Combination missing(const Wired& wired) const;
   bool is_with_down(const ResolvedControl& control) const;
   bool is_left_to_more(const Wired& wired, ExplainedWay& way) const;
+  Contact contact(const Slot& slot, const Wired& wired) const;
+  void note_contact(const Wired& wired, ExplainedWay& way) const;
+  Duration ago(Time time) const;
+  void look_at_rest(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
+  void look_at_last(const GestureState& state, const Gesture& gesture, Time pushed_at,
+                    ExplainedWay& way) const;
+  void look_at_touch(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
+  void look_at_wait(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
   void look_at(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
   void look_at_queue(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
   void look_at_button(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
   void look_at_gesture(const GestureState& state, const Gesture& gesture, ExplainedWay& way) const;
   void look_at_value(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
   void look_at_reading(ExplainedWay& way) const;
+  void tell_interceptor(ExplainedWay& way) const;
 
   SeatState& seat_;
   const Common& common_;

@@ -14,6 +14,7 @@
 #include "compiled/playbook_data.hpp"
 #include "compiled/wiring.hpp"
 #include "seat/board.hpp"
+#include "seat/changes.hpp"
 #include "seat/slot.hpp"
 #include "seat/tally.hpp"
 #include "steps/journal.hpp"
@@ -37,7 +38,9 @@ struct Common {
         journal(told),
         wiring(&playbook.data().wiring()),
         tally(wiring->action_count()),
-        board(playbook) {}
+        board(playbook) {
+    changes.make_room(wiring->context_count(), playbook.mutes().size());
+  }
   Common(const Common&) = delete;
   Common& operator=(const Common&) = delete;
 
@@ -52,6 +55,7 @@ struct Common {
   bool is_typing = false;                    // the player, so that keys are heard by few
   Tally tally;
   Board board;
+  Changes changes;
   Time time{};              // of the event at hand
   std::uint32_t event = 1;  // its number
   Time last_update{};

@@ -9,6 +9,8 @@
 #include <nextmove/device.hpp>
 #include <nextmove/time.hpp>
 
+#include "seat/contact.hpp"
+
 namespace nextmove::core {
 
 /// Devices that it does not have, and what no update has reached.
@@ -25,6 +27,10 @@ class Elsewhere {
   /// When the first event of the control that pushes it happens, of those that no update has
   /// reached.
   virtual std::optional<Time> waiting_press(DeviceId device, Control control) const = 0;
+  /// Of a device that was ever plugged in.
+  virtual Contact contact(DeviceId device, Control control) const = 0;
+  /// How long after the update that it belongs to its last event came; 0 where it was in time.
+  virtual Duration late(DeviceId device, Control control) const = 0;
 
  protected:
   Elsewhere() = default;

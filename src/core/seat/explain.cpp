@@ -12,13 +12,16 @@ namespace nextmove {
 namespace core {
 namespace {
 
-constexpr std::array<std::string_view, 29> why_names = {
-    "remapped",        "other_scheme", "lost_device",     "others_device", "free_device",
-    "no_device",       "not_entered",  "captures",        "typing",        "muted",
-    "claimed",         "blocked",      "with_missing",    "with_more",     "at_rest",
-    "below_threshold", "in_dead_zone", "waits_for_fresh", "too_long",      "turned_off",
-    "under_way",       "cancelled",    "made_nothing",    "outdone",       "stamped_later",
-    "not_updated",     "held_back",    "turned_on",       "drives"};
+constexpr std::array<std::string_view, 36> why_names = {
+    "gone",          "remapped",      "unbound",         "other_scheme", "lost_device",
+    "others_device", "free_device",   "no_device",       "not_entered",  "captures",
+    "typing",        "muted",         "claimed",         "blocked",      "with_missing",
+    "with_more",     "never_sent",    "other_zone",      "at_rest",      "let_go_early",
+    "was_too_long",  "next_missing",  "below_threshold", "in_dead_zone", "waits_for_fresh",
+    "too_long",      "turned_off",    "under_way",       "cancelled",    "made_nothing",
+    "outdone",       "stamped_later", "not_updated",     "held_back",    "turned_on",
+    "drives"};
+static_assert(why_names.size() == static_cast<std::size_t>(Why::drives) + 1);
 
 class Explainer {
  public:
@@ -40,6 +43,7 @@ class Explainer {
       explanation.ways.push_back(std::move(way));
     });
     add_taken_away(explanation.ways);
+    add_gone(explanation.ways);
     return explanation;
   }
 
@@ -84,19 +88,42 @@ class Explainer {
     return nullptr;
   }
 
+  static bool is_among(const ExplainedWay& way, const std::vector<ExplainedWay>& ways) {
+    return std::any_of(ways.begin(), ways.end(), [&](const ExplainedWay& other) {
+      return other.context == way.context && other.part == way.part && other.control == way.control;
+    });
+  }
+
   // What the playbook has and the player's changes have not.
   void add_taken_away(std::vector<ExplainedWay>& ways) const {
     if (seat_.profile().is_empty()) return;
-    const std::size_t count = ways.size();
+    const std::vector<ExplainedWay> played = ways;
     for_each_way(seat_.given().definition(), [&](const Wired&, ExplainedWay way) {
-      const bool is_still_there =
-          std::any_of(ways.begin(), ways.begin() + static_cast<std::ptrdiff_t>(count),
-                      [&](const ExplainedWay& other) {
-                        return other.context == way.context && other.part == way.part &&
-                               other.control == way.control;
-                      });
-      if (is_still_there) return;
-      way.why = Why::remapped;
+      if (is_among(way, played)) return;
+      const auto in_its_place =
+          std::find_if(played.begin(), played.end(), [&](const ExplainedWay& other) {
+            return other.context == way.context && other.part == way.part &&
+                   other.device == way.device && !is_given(other);
+          });
+      way.why = in_its_place == played.end() ? Why::unbound : Why::remapped;
+      if (in_its_place != played.end()) way.by_control = in_its_place->control;
+      ways.push_back(std::move(way));
+    });
+  }
+
+  // Whether the playbook has it without the player's changes.
+  bool is_given(const ExplainedWay& way) const {
+    bool is_it = false;
+    for_each_way(seat_.given().definition(),
+                 [&](const Wired&, const ExplainedWay& given) { is_it |= is_among(given, {way}); });
+    return is_it;
+  }
+
+  // What the playbook had until the last one was adopted.
+  void add_gone(std::vector<ExplainedWay>& ways) const {
+    for_each_way(seat_.given_before().definition(), [&](const Wired&, ExplainedWay way) {
+      if (is_among(way, ways)) return;
+      way.why = Why::gone;
       ways.push_back(std::move(way));
     });
   }

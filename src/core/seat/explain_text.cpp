@@ -1,5 +1,6 @@
 // Explanations in words.
 #include <cstdio>
+#include <optional>
 #include <string>
 
 #include <nextmove/explain.hpp>
@@ -18,7 +19,10 @@ class Teller {
 
   std::string sentence(const ExplainedWay& way) const {
     switch (way.why) {
-      case Why::remapped: return "the player has taken it off the action";
+      case Why::gone: return "it went with a playbook that was adopted";
+      case Why::remapped:
+        return "the player has put " + to_string(way.by_control) + " in its place";
+      case Why::unbound: return "the player has taken it off the action";
       case Why::other_scheme: return other_scheme(way);
       case Why::lost_device: return "the seat's own " + kind(way) + " is unplugged: " + device(way);
       case Why::others_device: return device(way) + " belongs to the seat " + way.by_seat;
@@ -28,7 +32,8 @@ class Teller {
       case Why::not_entered: return "the context " + context(way.context) + " is not entered";
       case Why::captures: return "the seat is asked for a control, so it plays nothing";
       case Why::typing: return "the player types, so keys are text";
-      case Why::muted: return "the mute " + mute(way) + " silences the action";
+      case Why::muted:
+        return "the mute " + mute(way) + often(way.mute_count) + " silences the action";
       case Why::claimed:
         return "the context " + context(way.by_context) + ", above, has it for " +
                action(way.by_action);
@@ -36,13 +41,24 @@ class Teller {
         return "the context " + context(way.by_context) + ", above, blocks every " + kind(way);
       case Why::with_missing: return to_string(way.by_control) + " is not held";
       case Why::with_more: return to_string(way.by_control) + " is held, and has it";
-      case Why::at_rest: return "nobody pushes it";
+      case Why::never_sent: return "no event of it has ever come from " + device(way);
+      case Why::other_zone: return "the finger there belongs to the touch zone " + way.by_zone;
+      case Why::at_rest: return at_rest(way);
+      case Why::let_go_early:
+        return "it was let go after " + seconds(way.lasted) + " of the " + seconds(way.allowed) +
+               " that it takes" + ago(way.let_go_ago);
+      case Why::was_too_long:
+        return "it was down for " + seconds(way.lasted) + ago(way.let_go_ago) +
+               ": a tap takes less than " + seconds(way.allowed);
+      case Why::next_missing:
+        return std::to_string(way.taps) + (way.taps == 1 ? " tap" : " taps") +
+               ", and no other within " + seconds(way.allowed);
       case Why::below_threshold:
         return "it is pushed " + shown(way.value) + " of the " + shown(way.limit) +
                " that press it";
       case Why::in_dead_zone:
         return "it is pushed " + shown(way.value) + ", within the dead zone of " + shown(way.limit);
-      case Why::waits_for_fresh: return "it was down before it counted: let go and press it again";
+      case Why::waits_for_fresh: return waits(way) + ": let go and press it again";
       case Why::too_long: return "it is down for longer than a tap may be: let go and tap again";
       case Why::turned_off: return "this press has turned it off; the next turns it on";
       case Why::under_way: return "it is under way: " + shown(way.value * 100) + " % of the time";
@@ -51,14 +67,24 @@ class Teller {
         return "the custom function " + way.by_custom + " makes nothing of it";
       case Why::outdone: return device(way) + " pushes further";
       case Why::stamped_later:
-        return "its event is stamped " + shown(static_cast<float>(to_seconds(way.ahead))) +
-               " s after the last update: is it of the adapter's clock?";
+        return "its event is stamped " + seconds(way.ahead) +
+               " after the last update: is it of the adapter's clock?";
       case Why::not_updated: return "Hub::update has not been called since it was pushed";
       case Why::held_back: return held_back(way);
       case Why::turned_on: return "it is turned on; the next press turns it off";
       case Why::drives: return "it does it now";
     }
     return {};
+  }
+
+  /// "; it went down 0.01 s ago": what the first line says besides.
+  static std::string history(const ExplainedWay& way) {
+    std::string text;
+    if (way.is_pushed && way.pushed_ago) {
+      text += "; it went down " + seconds(*way.pushed_ago) + " ago";
+    }
+    if (way.late > Duration::zero()) text += "; its event came " + seconds(way.late) + " late";
+    return text;
   }
 
   /// "(helm, line 12)".
@@ -79,8 +105,46 @@ class Teller {
  private:
   static std::string shown(float value) {
     char text[32];
-    std::snprintf(text, sizeof text, "%.2g", static_cast<double>(value));
+    std::snprintf(text, sizeof text, value < 100 ? "%.2g" : "%.0f", static_cast<double>(value));
     return text;
+  }
+  static std::string seconds(Duration duration) {
+    return shown(static_cast<float>(to_seconds(duration))) + " s";
+  }
+  /// ", 0.2 s ago".
+  static std::string ago(std::optional<Duration> duration) {
+    return duration ? ", " + seconds(*duration) + " ago" : "";
+  }
+  static std::string often(std::uint32_t times) {
+    if (times < 2) return "";
+    return times == 2 ? ", on twice," : ", on " + std::to_string(times) + " times,";
+  }
+  static std::string at_rest(const ExplainedWay& way) {
+    if (!way.pushed_ago || !way.let_go_ago) return "nobody pushes it";
+    return "nobody pushes it: let go" + ago(way.let_go_ago).substr(1);
+  }
+  std::string waits(const ExplainedWay& way) const {
+    switch (way.after) {
+      case Interruption::unknown: return "it was down before it counted";
+      case Interruption::with_control:
+        return "it was down before what must be held, here or there, went down or up";
+      default: return "it was down before " + interruption(way) + ago(way.after_ago);
+    }
+  }
+  std::string interruption(const ExplainedWay& way) const {
+    switch (way.after) {
+      case Interruption::entered: return "the context " + context(way.context) + " was entered";
+      case Interruption::left: return "the context " + context(way.by_context) + " was left";
+      case Interruption::unmuted: return "the mute " + mute(way) + " ended";
+      case Interruption::capture: return "the seat's capture ended";
+      case Interruption::typing: return "the player began or ended typing";
+      case Interruption::profile: return "the player's changes were set";
+      case Interruption::adopted: return "a playbook was adopted";
+      case Interruption::scheme: return "the seat changed its scheme";
+      case Interruption::focus: return "everything was released (Hub::release_all)";
+      case Interruption::joined: return "the seat got the device";
+      default: return "";
+    }
   }
   static std::string kind(const ExplainedWay& way) {
     return way.device == DeviceKind::touch ? "touch screen" : std::string{to_string(way.device)};
@@ -106,10 +170,9 @@ class Teller {
     return "it is for " + meant + "; the seat is held to " + its;
   }
   static std::string held_back(const ExplainedWay& way) {
-    const bool is_one = way.by_interceptors.size() == 1;
-    return std::string{"it does it, but "} +
-           (is_one ? "an interceptor" : "one of the interceptors") +
-           " makes something else of it: " + list(way.by_interceptors);
+    const std::string who =
+        way.by_interceptor.empty() ? "an interceptor" : "the interceptor " + way.by_interceptor;
+    return who + " makes something else of it";
   }
 
   const Seat& seat_;
@@ -129,7 +192,7 @@ std::string to_text(const Explanation& explanation, const Seat& seat) {
   const ExplainedWay* best = likeliest(explanation);
   if (best == nullptr) return text + ": no context binds it\n";
   text += ": " + to_string(best->control) + ' ' + teller.place(*best) + ": " +
-          teller.sentence(*best) + '\n';
+          teller.sentence(*best) + Teller::history(*best) + '\n';
   std::string before;
   for (const ExplainedWay& way : explanation.ways) {
     const std::string what = ' ' + teller.place(way) + ": " + teller.sentence(way) + '\n';

@@ -14,6 +14,7 @@ void Gestures::begin_contact(Slot& slot, const Route& route, RouteState& state) 
   const Gesture& gesture = common_.wiring->gesture(route);
   GestureState& at = slot.gestures[route.gesture];
   at.is_heard = true;
+  at.end = GestureEnd::none;
   switch (gesture.kind) {
     case GestureKind::press: hold(); break;
     case GestureKind::tap: at.since = common_.time; break;
@@ -101,12 +102,18 @@ void Gestures::end_contact(Slot& slot, const Route& route, RouteState& state) {
   if (state.is_held) {
     state.is_held = false;
     common_.tally.let_go(route.action);
-  } else if (kind == GestureKind::hold && was_heard) {
+    return;
+  }
+  if (!was_heard) return;
+  at.lasted = common_.time - at.since;
+  if (kind == GestureKind::hold) {
+    at.end = GestureEnd::too_early;
     common_.tally.let_go_early(route.action);
-  } else if (kind == GestureKind::tap && was_heard &&
-             common_.time - at.since < common_.wiring->gesture(route).time) {
+  } else if (kind == GestureKind::tap && at.lasted < common_.wiring->gesture(route).time) {
     common_.tally.hold(route.action, common_.time);
     common_.tally.let_go(route.action);
+  } else if (kind == GestureKind::tap) {
+    at.end = GestureEnd::too_late;
   }
 }
 

@@ -16,6 +16,7 @@ Slot slot_anew(const Slot& before, const Wiring& wiring) {
   slot.fingers = before.fingers;
   slot.fingers_ever = before.fingers_ever;
   slot.used_at = before.used_at;
+  slot.came_at = before.came_at;
   return slot;
 }
 
@@ -35,6 +36,7 @@ Slot& Hearing::add(DeviceId device, DeviceKind kind, std::span<const Vec2> value
   common_.slots.push_back(std::make_unique<Slot>(device, kind, *common_.wiring));
   common_.devices.push_back(device);
   Slot& slot = *common_.slots.back();
+  slot.came_at = time;
   prompting_.add(slot, time);
   router_.make_room();
   if (!values.empty()) take_up_values(slot, values, time);
@@ -51,7 +53,10 @@ void Hearing::take_up_values(Slot& slot, std::span<const Vec2> values, Time time
 }
 
 void Hearing::hear_again(DeviceId device, std::span<const Vec2> values, Time time) {
-  if (Slot* slot = common_.find_slot(device)) take_up_values(*slot, values, time);
+  Slot* const slot = common_.find_slot(device);
+  if (slot == nullptr) return;
+  common_.changes.note(Interruption::capture, time);
+  take_up_values(*slot, values, time);
 }
 
 void Hearing::remove(DeviceId device, Time time) {
@@ -93,6 +98,11 @@ void Hearing::take_up(Slot& slot, const Event& event) {
 
 // That all devices rest is an event; that one does is part of another.
 void Hearing::rest(DeviceId device, Time time) {
+  if (device == DeviceId::none) common_.changes.note(Interruption::focus, time);
+  rest_slots(device, time);
+}
+
+void Hearing::rest_slots(DeviceId device, Time time) {
   router_.gestures().complete(time);
   if (device == DeviceId::none) common_.begin_event(time);
   common_.time = time;
@@ -105,7 +115,7 @@ void Hearing::rest(DeviceId device, Time time) {
 void Hearing::pause(Time time) {
   std::vector<std::array<Finger, 10>> fingers;
   for (const auto& slot : common_.slots) fingers.push_back(slot->fingers);
-  rest(DeviceId::none, time);
+  rest_slots(DeviceId::none, time);
   for (std::size_t i = 0; i < fingers.size(); ++i) common_.slots[i]->fingers = fingers[i];
 }
 

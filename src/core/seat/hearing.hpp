@@ -21,6 +21,7 @@ class Hearing {
 
   Router& router() { return router_; }
   const Router& router() const { return router_; }
+  const TouchZones& touch() const { return touch_; }
   Area part() const { return part_.area(); }
 
   // ---- devices
@@ -59,6 +60,7 @@ class Hearing {
   void rest_for_a_moment();
 
  private:
+  void rest_slots(DeviceId device, Time time);
   void hear_slowly(Slot& slot, const Event& event);
   void take_up_values(Slot& slot, std::span<const Vec2> values, Time time);
 

@@ -47,6 +47,7 @@ std::vector<InterceptorInfo> Interception::list() const {
 
 void Interception::make_room(std::size_t actions) {
   intakes_.resize(actions);
+  last_changes_.resize(actions);
   taken_in_.reserve(actions);
 }
 
@@ -58,7 +59,8 @@ void Interception::begin() {
 void Interception::call(Incoming& incoming) {
   is_calling_ = true;
   for (const Listed& interceptor : listed_) {
-    if (interceptor.info.id != InterceptorId::none) interceptor.call(incoming);
+    called_ = interceptor.info.id;
+    if (called_ != InterceptorId::none) interceptor.call(incoming);
   }
   is_calling_ = false;
 }
@@ -69,6 +71,11 @@ Intake& Interception::take_in(ActionId action, const Intake& intake) {
   here.is_here = true;
   taken_in_.push_back(action);
   return here;
+}
+
+Interception::Change Interception::last_change(ActionId action) const {
+  const auto index = Wiring::index(action);
+  return index < last_changes_.size() ? last_changes_[index] : Change{};
 }
 
 Intake Interception::end_intake(ActionId action) {

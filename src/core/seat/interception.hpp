@@ -9,6 +9,7 @@
 #include <nextmove/interceptor.hpp>
 
 #include "compiled/wiring.hpp"
+#include "seat/contact.hpp"
 #include "seat/intake.hpp"
 
 namespace nextmove::core {
@@ -40,6 +41,16 @@ class Interception {
   }
   Intake& take_in(ActionId action, const Intake& intake);
   std::span<const ActionId> taken_in() const { return taken_in_; }
+  /// The one that is being called changes the reading of this action.
+  void note_change(ActionId action, Time now) {
+    last_changes_[Wiring::index(action)] = {now, called_};
+  }
+  struct Change {
+    Time at = never;
+    InterceptorId by = InterceptorId::none;
+  };
+  /// The last that any of them made to this action.
+  Change last_change(ActionId action) const;
   /// What came of it.
   Intake end_intake(ActionId action);
 
@@ -57,6 +68,8 @@ class Interception {
   bool is_changed_ = false;         // something is other in the readings than the player made it
   std::vector<Intake> intakes_;     // by action
   std::vector<ActionId> taken_in_;  // in this update
+  InterceptorId called_ = InterceptorId::none;
+  std::vector<Change> last_changes_;  // by action
 };
 
 }  // namespace nextmove::core

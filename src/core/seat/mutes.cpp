@@ -42,6 +42,7 @@ void Mutes::silence(MuteId mute, int times) {
     if (times > 0) common_.tally.drop_presses(action);
     common_.tally.mark(action);
   }
+  if (times < 0) common_.changes.note_unmuted(mute, common_.present());
 }
 
 void Mutes::play_on() {

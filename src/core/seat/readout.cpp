@@ -124,6 +124,7 @@ Intake& Readout::intake(ActionId action) {
 Intake& Readout::change(ActionId action) {
   Intake& intake = this->intake(action);
   intake.is_changed = true;
+  interception_.note_change(action, common_.journal.now);
   return intake;
 }
 

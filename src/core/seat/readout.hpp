@@ -21,6 +21,9 @@ class Readout {
   InterceptorId add_interceptor(std::string name, Interceptor interceptor, int order);
   void remove_interceptor(InterceptorId id) { interception_.remove(id); }
   std::vector<InterceptorInfo> interceptors() const { return interception_.list(); }
+  Interception::Change last_change(ActionId action) const {
+    return interception_.last_change(action);
+  }
   bool is_intercepted() const { return !interception_.is_empty(); }
   /// The playbook is another.
   void play_on();

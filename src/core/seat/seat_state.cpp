@@ -13,6 +13,7 @@ SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Cust
     : common_(std::move(name), std::move(playbook), journal),
       elsewhere_(elsewhere),
       given_(common_.playbook),
+      before_(common_.playbook),
       prompting_(common_),
       hearing_(common_, prompting_, customs),
       mutes_(common_, router()),
@@ -31,14 +32,17 @@ void SeatState::update(Time now) {
 // ---- playbooks
 
 void SeatState::adopt(const Playbook& playbook) {
-  given_ = playbook;
+  before_ = std::exchange(given_, playbook);
+  common_.changes.note(Interruption::adopted, common_.present());
   play_by(remapped(given_, profile_, common_.scheme));
 }
 
 void SeatState::set_profile(Profile profile) {
   profile_ = std::move(profile);
   Playbook changed = remapped(given_, profile_, common_.scheme);
-  if (changed.definition() != common_.playbook.definition()) play_by(std::move(changed));
+  if (changed.definition() == common_.playbook.definition()) return;
+  common_.changes.note(Interruption::profile, common_.present());
+  play_by(std::move(changed));
 }
 
 // The devices' values stay: axes and vectors go on with them, buttons wait for a fresh press.
@@ -52,6 +56,7 @@ void SeatState::play_by(Playbook playbook) {
   const std::size_t actions = common_.wiring->action_count();
   common_.tally.resize(actions);
   common_.board.play_by(common_.playbook);
+  common_.changes.make_room(common_.wiring->context_count(), common_.playbook.mutes().size());
   for (std::size_t i = 0; i < actions; ++i) common_.tally.mark(static_cast<ActionId>(i));
   hearing_.play_on();
   mutes_.play_on();
@@ -67,6 +72,7 @@ void SeatState::play_by(Playbook playbook) {
 
 void SeatState::list_context(ContextId context) {
   router().list(context);
+  common_.changes.note_entered(context, common_.present());
   mutes_.enter(context);
   prompting_.renew();
 }
@@ -74,6 +80,7 @@ void SeatState::list_context(ContextId context) {
 void SeatState::unlist_context(ContextId context) {
   common_.time = common_.present();
   router().unlist(context);
+  common_.changes.note_left(context, common_.present());
   mutes_.leave(context);
   prompting_.renew();
 }
@@ -124,6 +131,7 @@ void SeatState::switch_to(ContextId context) {
 
 void SeatState::hold_to(SchemeId scheme) {
   if (scheme == common_.scheme) return;
+  common_.changes.note(Interruption::scheme, common_.present());
   if (!profile_.is_empty()) {
     Playbook changed = remapped(given_, profile_, scheme);
     if (changed.definition() != common_.playbook.definition()) {
@@ -140,6 +148,7 @@ void SeatState::hold_to(SchemeId scheme) {
 
 void SeatState::set_typing(bool is_typing) {
   common_.is_typing = is_typing;
+  common_.changes.note(Interruption::typing, common_.present());
   router().lay();
   router().look_for_pointers();
 }

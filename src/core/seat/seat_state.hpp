@@ -46,6 +46,8 @@ class SeatState {
   const Hearing& hearing() const { return hearing_; }
   /// Without the player's changes.
   const Playbook& given() const { return given_; }
+  /// Likewise, of the one that was played until the last adopt.
+  const Playbook& given_before() const { return before_; }
   const Profile& profile() const { return profile_; }
   const Elsewhere& elsewhere() const { return elsewhere_; }
   Standing& standing() { return standing_; }
@@ -89,6 +91,7 @@ class SeatState {
   Common common_;
   const Elsewhere& elsewhere_;
   Playbook given_;
+  Playbook before_;
   Profile profile_;
   Prompting prompting_;
   Hearing hearing_;

@@ -14,12 +14,12 @@
 
 #include "base/arithmetic.hpp"
 #include "compiled/wiring.hpp"
+#include "seat/contact.hpp"
 
 namespace nextmove::core {
 
 struct Slot;
 
-inline constexpr Time never = Time::max();
 inline constexpr Vec2 middle_of_part = {0.5F, 0.5F};  // where a pointer stands at first
 
 /// Of a route to a button.
@@ -28,11 +28,16 @@ struct RouteState {
   bool is_held = false;  // ... and this route holds the action
 };
 
+/// How a contact ended that did nothing.
+enum class GestureEnd : std::uint8_t { none, too_early, too_late };
+
 struct GestureState {
-  Time since{};             // when the contact, or the last of several taps, began
-  Time due = never;         // when time alone makes it fire next
-  std::uint16_t count = 0;  // of taps so far
-  bool is_heard = false;    // there is a contact, and it counts
+  Time since{};                       // when the contact, or the last of several taps, began
+  Time due = never;                   // when time alone makes it fire next
+  std::uint16_t count = 0;            // of taps so far
+  bool is_heard = false;              // there is a contact, and it counts
+  GestureEnd end = GestureEnd::none;  // of the last
+  Duration lasted{};                  // that contact
 };
 
 /// Whether smoothing is over, since so little is left.
@@ -124,6 +129,7 @@ struct Slot {
   Time used_at{};    // on purpose, the last time; see Hand
   float nudged = 0;  // how far a mouse has come in one movement
   Time nudged_at{};
+  Time came_at{};  // to the seat
 };
 
 }  // namespace nextmove::core

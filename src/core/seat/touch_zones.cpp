@@ -117,6 +117,14 @@ void TouchZones::land(Slot& slot, Finger& finger) {
 }
 
 // The first that somebody hears, since the others let the finger through; `no_index` for none.
+std::uint32_t TouchZones::catcher(const Slot& slot, std::uint32_t zone) const {
+  for (const Finger& finger : slot.fingers) {
+    const bool is_caught = finger.is_down && finger.zone != no_index && finger.zone != zone;
+    if (is_caught && areas_[zone].contains(finger.landed)) return finger.zone;
+  }
+  return no_index;
+}
+
 std::uint32_t TouchZones::zone_at(Vec2 place) const {
   for (std::size_t zone = 0; zone < areas_.size(); ++zone) {
     const bool is_there =

@@ -32,6 +32,10 @@ class TouchZones {
   /// The fingers as they are on a screen that was not listened to for a while.
   void find_fingers(Slot& slot, std::span<const Vec2> values) const;
 
+  /// Of a finger that landed where this zone lies, the other zone that caught it; no_index for
+  /// none.
+  std::uint32_t catcher(const Slot& slot, std::uint32_t zone) const;
+
   /// The part is about to be this one: fingers stay where they are on the screen, and in their
   /// zones until they lift. Lay out afterwards.
   void move_fingers(const ScreenPart& to) const;

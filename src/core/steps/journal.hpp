@@ -38,12 +38,14 @@ class Journal {
   }
 
   Time now{};                 // of the last update
+  Time before{};              // of the one before that
   std::uint32_t updates = 0;  // how many there were; wraps around
   bool is_running = false;    // there was one
   Duration longest_step = usual_longest_step;
   Time counts_from{};  // rates and repetitions before this moment are past and do not count
 
   void begin_update(Time at) {
+    before = now;
     now = at;
     ++updates;
     is_running = true;

@@ -1,0 +1,59 @@
+// What a device's control did last.
+#pragma once
+
+#include <array>
+#include <bit>
+#include <cstddef>
+#include <cstdint>
+
+#include <nextmove/event.hpp>
+#include <nextmove/time.hpp>
+
+namespace nextmove::core {
+
+inline constexpr Time never = Time::max();
+
+/// When a control was pushed and let go, by the stamps of its events. Kept for every control of
+/// every device: an event costs a store, without a branch.
+class Contact {
+ public:
+  void note(const Event& event) {
+    // All bits but the signs: quicker than to ask two numbers whether they are 0.
+    const auto bits = std::bit_cast<std::uint32_t>(event.x) | std::bit_cast<std::uint32_t>(event.y);
+    const bool is_pushed = bits << 1U != 0;
+    times_[std::size_t{is_pushed} << std::size_t{is_pushed_}] = event.time;
+    is_pushed_ = is_pushed;
+  }
+  /// Nobody let it go: the window lost the focus, say.
+  void end(Time time) {
+    if (is_pushed_) times_[let_go] = time;
+    is_pushed_ = false;
+  }
+
+  /// No event of it has come.
+  bool is_unknown() const { return pushed_at() == never && let_go_at() == never; }
+  bool is_pushed() const { return is_pushed_; }
+  /// When it began to be pushed, the last time; `never` where it was not.
+  Time pushed_at() const { return times_[went_down]; }
+  Time let_go_at() const { return times_[let_go]; }
+  /// Of the last event; `never` where none has come.
+  Time last() const {
+    if (!is_pushed_) return let_go_at();
+    const bool is_moved = times_[moved] != never && times_[moved] > pushed_at();
+    return is_moved ? times_[moved] : pushed_at();
+  }
+
+ private:
+  enum What : std::uint8_t { let_go, went_down, moved };
+  std::array<Time, 3> times_ = {never, never, never};
+  bool is_pushed_ = false;
+};
+
+/// An event that came after the update that it belongs to.
+struct LateEvent {
+  Control control{};
+  Time time = never;
+  Duration late{};
+};
+
+}  // namespace nextmove::core

@@ -81,7 +81,6 @@ enum class Interruption : std::uint8_t {
   joined,        ///< the seat got the device
   with_control,  ///< a control that must be held for this, or for something else, went down or up
 };
-inline constexpr int interruption_count = 12;
 
 /// A control that a binding joins to the action, and why it does it now or not. What a cause does
 /// not need is none, empty or 0.

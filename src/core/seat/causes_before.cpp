@@ -56,10 +56,12 @@ void Causes::look_at_wait(const Slot& slot, const Wired& wired, ExplainedWay& wa
     latest = at;
     way.after = what;
     way.after_ago = ago(at);
+    way.by_context = ContextId::none;
+    way.by_mute = MuteId::none;
     return true;
   };
   const Changes& changes = common_.changes;
-  for (int i = 0; i < interruption_count; ++i) {
+  for (std::size_t i = 0; i < interruption_count; ++i) {
     const auto what = static_cast<Interruption>(i);
     if (what == Interruption::typing && way.device != DeviceKind::keyboard) continue;
     try_one(changes.last(what), what);

@@ -10,6 +10,9 @@
 
 namespace nextmove::core {
 
+inline constexpr std::size_t interruption_count =
+    static_cast<std::size_t>(Interruption::with_control) + 1;
+
 class Changes {
  public:
   /// For so many contexts and mutes, whose numbers hold from one playbook to the next.

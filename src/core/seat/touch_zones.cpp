@@ -116,7 +116,6 @@ void TouchZones::land(Slot& slot, Finger& finger) {
   if (finger.zone != no_index) operate(slot, finger.zone, Cause::operated);
 }
 
-// The first that somebody hears, since the others let the finger through; `no_index` for none.
 std::uint32_t TouchZones::catcher(const Slot& slot, std::uint32_t zone) const {
   for (const Finger& finger : slot.fingers) {
     const bool is_caught = finger.is_down && finger.zone != no_index && finger.zone != zone;
@@ -125,6 +124,7 @@ std::uint32_t TouchZones::catcher(const Slot& slot, std::uint32_t zone) const {
   return no_index;
 }
 
+// The first that somebody hears, since the others let the finger through; `no_index` for none.
 std::uint32_t TouchZones::zone_at(Vec2 place) const {
   for (std::size_t zone = 0; zone < areas_.size(); ++zone) {
     const bool is_there =

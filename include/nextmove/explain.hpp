@@ -82,14 +82,8 @@ enum class Interruption : std::uint8_t {
   with_control,  ///< a control that must be held for this, or for something else, went down or up
 };
 
-/// A control that a binding joins to the action, and why it does it now or not. What a cause does
-/// not need is none, empty or 0.
-struct ExplainedWay {
-  Combination control{};  ///< with what must be held
-  ActionPart part = ActionPart::whole;
-  ContextId context = ContextId::none;
-  DeviceKind device = DeviceKind::keyboard;
-  Place place{};  ///< of the binding, in the playbook's file
+/// Why, with the numbers and ids that it refers to. What a cause does not need is none or 0.
+struct Reason {
   Why why = Why::at_rest;
 
   ContextId by_context = ContextId::none;      ///< claimed, blocked: which context has it.
@@ -99,13 +93,6 @@ struct ExplainedWay {
                                                ///< waits_for_fresh: which ended
   std::uint32_t mute_count = 0;                ///< muted: how often that one is on by itself
   DeviceId by_device = DeviceId::none;         ///< lost, others', free, outdone: which
-  std::string by_seat{};                       ///< others_device: whose it is
-  std::string by_interceptor{};                ///< held_back: its name; empty where it is gone
-  std::string by_zone{};                       ///< other_zone: the name of that zone
-  std::string by_custom{};                     ///< made_nothing: the name of the function
-  std::vector<std::string> schemes{};          ///< other_scheme: those that it is for
-  Combination by_control{};                    ///< with_missing: which. with_more: what has it.
-                                               ///< remapped: what is in its place
   Duration ahead{};                            ///< stamped_later: how long after the last update
   Interruption after = Interruption::unknown;  ///< waits_for_fresh: what came between
   Duration after_ago{};                        ///< likewise: how long before the last update
@@ -122,6 +109,24 @@ struct ExplainedWay {
   std::optional<Duration> let_go_ago{};
   bool is_pushed = false;  ///< since then
   Duration late{};  ///< by how much its last event missed the update that it belongs to; 0: not
+};
+
+/// A control that a binding joins to the action, and why it does it now or not. Names that a cause
+/// does not need are empty.
+struct ExplainedWay : Reason {
+  Combination control{};  ///< with what must be held
+  ActionPart part = ActionPart::whole;
+  ContextId context = ContextId::none;
+  DeviceKind device = DeviceKind::keyboard;
+  Place place{};  ///< of the binding, in the playbook's file
+
+  std::string by_seat{};               ///< others_device: whose it is
+  std::string by_interceptor{};        ///< held_back: its name; empty where it is gone
+  std::string by_zone{};               ///< other_zone: the name of that zone
+  std::string by_custom{};             ///< made_nothing: the name of the function
+  std::vector<std::string> schemes{};  ///< other_scheme: those that it is for
+  Combination by_control{};            ///< with_missing: which. with_more: what has it. remapped:
+                                       ///< what is in its place
 };
 
 /// What there is to say about an action of a seat. Plain data: it stays as it was.

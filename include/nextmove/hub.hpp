@@ -26,6 +26,8 @@ namespace core {
 class HubState;
 }
 
+struct Trace;
+
 /// Routes the events of all devices to the seats. Several hubs can live side by side; one hub and
 /// its seats belong to one thread at a time. Nothing but plug, add_seat, join, give, swap, adopt,
 /// set_profile, capturing, what players join and leave by, and Seat::add_interceptor allocates,
@@ -189,6 +191,11 @@ class Hub {
   /// What happened to seats and devices in the last update, and before it since the one before, in
   /// order. Valid until the next update.
   std::span<const Notice> notices() const;
+
+  /// What becomes of a control of a device now: who hears it, in order, or why nobody does. Include
+  /// trace.hpp to use it. A device that was never plugged in and a control that its kind does not
+  /// have are complaints. Allocates; for when somebody wonders.
+  Trace trace(DeviceId device, Control control) const;
 
   // ---- events
 

@@ -41,6 +41,7 @@
 #include <nextmove/standing.hpp>
 #include <nextmove/step.hpp>
 #include <nextmove/time.hpp>
+#include <nextmove/trace.hpp>
 #include <nextmove/vec2.hpp>
 #include <nextmove/version.hpp>
 #include <nextmove/wording.hpp>

@@ -4,6 +4,8 @@
 #include <string_view>
 #include <tuple>
 
+#include "model/binding_parts.hpp"
+
 namespace nextmove::core {
 namespace {
 
@@ -80,8 +82,7 @@ void scale(float factor, Route& route) {
 /// A route before the sorting, with what it is sorted and grouped by.
 struct Wiring::Draft {
   Route route;
-  std::size_t context = 0;
-  Source source = 0;
+  Written written;
   std::size_t number = 0;  // of the binding, counted over all contexts
   float dead_zone = 0;
   const BindingDefinition* binding = nullptr;
@@ -119,8 +120,9 @@ class Wiring::Drafter {
     for (const ContextDefinition& it : definition_.contexts) count += it.bindings.size();
     drafts_.reserve(count);  // as many as there are without directions
     for (context_ = 0; context_ < definition_.contexts.size(); ++context_) {
-      for (const BindingDefinition& binding : definition_.contexts[context_].bindings) {
-        draft(binding);
+      const auto& bindings = definition_.contexts[context_].bindings;
+      for (index_ = 0; index_ < bindings.size(); ++index_) {
+        draft(bindings[index_]);
         ++number_;
       }
     }
@@ -130,22 +132,22 @@ class Wiring::Drafter {
  private:
   void draft(const BindingDefinition& binding) {
     action_ = *actions_.find(binding.action);
-    add(binding, binding.control, [&](const ResolvedControl& control, Route& route) {
+    add(binding, ActionPart::whole, [&](const ResolvedControl& control, Route& route) {
       map_whole(control, action().kind, route);
     });
-    for (const Direction& direction : directions()) {
-      add(
-          binding, binding.*direction.control,
+    for (std::size_t i = 0; i < directions().size(); ++i) {
+      const Direction& direction = directions()[i];
+      add(binding, static_cast<ActionPart>(i + 1),
           [&](const ResolvedControl& control, Route& route) {
             map_direction(control, direction, route);
-          },
-          true);
+          });
     }
   }
 
   template <class Map>
-  void add(const BindingDefinition& binding, const PlacedControl& placed, Map map,
-           bool is_direction = false) {
+  void add(const BindingDefinition& binding, ActionPart part, Map map) {
+    const PlacedControl& placed = control_at(binding, part);
+    const bool is_direction = part != ActionPart::whole;
     if (!placed.is_set()) return;
     const auto control = resolve(placed, definition_.zones);
     if (!control) return;
@@ -166,7 +168,8 @@ class Wiring::Drafter {
     const bool is_scaled_here =
         route.kind == RouteKind::displacement && binding.shaping.custom.empty();
     if (is_scaled_here) scale(binding.shaping.scale, route);
-    drafts_.push_back({route, context_, control->source, number_,
+    const Written written{static_cast<ContextId>(context_), index_, part, control->source};
+    drafts_.push_back({route, written, number_,
                        binding.shaping.dead_zone.value_or(default_dead_zone(control->form)),
                        &binding, is_direction,
                        is_direction && action().opposite == Opposite::last});
@@ -178,8 +181,9 @@ class Wiring::Drafter {
   const ActionNumbers& actions_;
   std::vector<Draft> drafts_;
   std::size_t context_ = 0;
-  std::size_t number_ = 0;
-  ActionId action_{};  // of the binding at hand
+  Index index_ = 0;         // of the binding at hand, in its context
+  std::size_t number_ = 0;  // likewise, counted over all contexts
+  ActionId action_{};       // of the binding at hand
 };
 
 Wiring::Wiring(const PlaybookDefinition& definition, const ActionNumbers& actions)
@@ -207,7 +211,7 @@ void Wiring::lay_routes(std::vector<Draft>& drafts) {
   std::vector<std::pair<std::size_t, std::size_t>> order;  // by cell, then as they stand
   order.reserve(drafts.size());
   for (const Draft& draft : drafts) {
-    order.emplace_back(cell(static_cast<ContextId>(draft.context), draft.source), order.size());
+    order.emplace_back(cell(draft.written.context, draft.written.source), order.size());
   }
   std::sort(order.begin(), order.end());
   std::vector<Draft> sorted;
@@ -217,8 +221,9 @@ void Wiring::lay_routes(std::vector<Draft>& drafts) {
   routes_.reserve(drafts.size());
   first_route_.assign(contexts_.size() * source_count_ + 1, 0);
   for (const Draft& draft : drafts) {
-    ++first_route_[cell(static_cast<ContextId>(draft.context), draft.source) + 1];
+    ++first_route_[cell(draft.written.context, draft.written.source) + 1];
     routes_.push_back(draft.route);
+    written_.push_back(draft.written);
     devices_ |= 1U << static_cast<unsigned>(draft.route.device);
     if (draft.binding->gesture.kind == GestureKind::press) continue;
     routes_.back().gesture = static_cast<Index>(gestures_.size());
@@ -298,8 +303,8 @@ void Wiring::lay_live_bindings(const std::vector<Draft>& drafts) {
     if (takes_time && binding.flow == no_index) binding.flow = static_cast<Index>(flow_count_++);
     if (route.kind == RouteKind::displacement) continue;
     route.state = state++;
-    controls_.push_back({draft.source, route.parts});
-    if (binding.takes_last) numbers_presses_[draft.source] = true;
+    controls_.push_back({draft.written.source, route.parts});
+    if (binding.takes_last) numbers_presses_[draft.written.source] = true;
     ++binding.count;
     float& reach = actions_[index(binding.action)].reach;
     reach = std::max(reach, binding.reach());
@@ -314,7 +319,7 @@ void Wiring::lay_with_controls(const PlaybookDefinition& definition,
                                const std::vector<Draft>& drafts) {
   std::vector<WithUse> uses;
   uses.reserve(drafts.size());
-  for (const Draft& draft : drafts) uses.push_back({draft.source, draft.binding->with});
+  for (const Draft& draft : drafts) uses.push_back({draft.written.source, draft.binding->with});
   withs_ = {uses, definition.zones, static_cast<Index>(routes_.size())};
   for (std::size_t i = 0; i < uses.size(); ++i) routes_[i].with_set = uses[i].set;
 }

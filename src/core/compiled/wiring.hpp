@@ -8,6 +8,7 @@
 #include <tuple>
 #include <vector>
 
+#include <nextmove/combination.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/reading.hpp>
 
@@ -44,6 +45,18 @@ class Wiring {
   }
   const std::vector<Route>& routes() const { return routes_; }
   const Gesture& gesture(const Route& route) const { return gestures_[route.gesture]; }
+
+  /// Where a route stands in the playbook.
+  struct Written {
+    ContextId context = ContextId::none;
+    Index binding = 0;  ///< among those of the context
+    ActionPart part = ActionPart::whole;
+    Source source = 0;
+  };
+  /// Of one of `routes`.
+  const Written& written(const Route& route) const {
+    return written_[static_cast<std::size_t>(&route - routes_.data())];
+  }
 
   /// Those through which a device of this kind drives an action other than a button.
   std::span<const LiveBinding> live_bindings(ActionId action, DeviceKind device) const {
@@ -113,6 +126,7 @@ class Wiring {
   void lay_with_controls(const PlaybookDefinition& definition, const std::vector<Draft>& drafts);
 
   std::vector<Route> routes_;          // by context, then by source
+  std::vector<Written> written_;       // by route
   std::vector<Index> first_route_;     // by context and source, one more at the end
   std::vector<LiveBinding> bindings_;  // by action, then by device kind
   std::vector<Index> first_binding_;   // by action and device kind, one more at the end

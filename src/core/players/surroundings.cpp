@@ -2,14 +2,16 @@
 
 namespace nextmove::core {
 
-std::vector<Elsewhere::Known> Surroundings::plugged_in(DeviceKind kind) const {
-  std::vector<Known> list;
-  for (const DeviceId id : devices_.plugged()) {
+std::optional<Elsewhere::Known> Surroundings::find_plugged(DeviceKind kind) const {
+  std::optional<Known> found;
+  for (std::size_t i = 1; i < devices_.count(); ++i) {
+    const auto id = static_cast<DeviceId>(i);
     const KnownDevice& known = devices_.at(id);
-    if (known.device.kind != kind) continue;
-    list.push_back({id, known.owners.empty() ? "" : std::string{known.owners.front()->name()}});
+    if (!known.is_plugged || known.device.kind != kind) continue;
+    if (known.owners.empty()) return Known{id, nullptr};
+    if (!found) found = {id, known.owners.front()};
   }
-  return list;
+  return found;
 }
 
 std::optional<Time> Surroundings::waiting_press(DeviceId device, Control control) const {

@@ -3,7 +3,6 @@
 
 #include <optional>
 #include <string>
-#include <vector>
 
 #include "players/device_list.hpp"
 #include "players/event_queue.hpp"
@@ -17,7 +16,7 @@ class Surroundings final : public Elsewhere {
   Surroundings(const DeviceList& devices, const EventQueue& queue)
       : devices_(devices), queue_(queue) {}
 
-  std::vector<Known> plugged_in(DeviceKind kind) const override;
+  std::optional<Known> find_plugged(DeviceKind kind) const override;
   std::string label(DeviceId device) const override { return devices_.label(device); }
   std::optional<Time> waiting_press(DeviceId device, Control control) const override;
   Contact contact(DeviceId device, Control control) const override {

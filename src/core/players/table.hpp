@@ -51,6 +51,12 @@ struct TableParts {
   const Elsewhere& elsewhere;
 };
 
+/// What a press of a join control comes to.
+struct JoinPress {
+  SchemeId scheme = SchemeId::none;
+  JoinAnswer answer{};
+};
+
 /// nullptr where no seat has the name.
 Seat* find_seat(std::span<const std::unique_ptr<Seat>> seats, std::string_view name);
 
@@ -76,6 +82,9 @@ class Table {
 
   JoinAnswer can_join(SchemeId scheme, DeviceId device, const Seat* seat) const;
   JoinAnswer join(SchemeId scheme, DeviceId device, Seat* seat);
+  /// Whom a press of the control would seat, or why nobody; nothing where it joins under no scheme,
+  /// or is heard by who plays with it.
+  std::optional<JoinPress> joined_by(DeviceId device, Control control) const;
   void leave(Seat& seat);
   void give(DeviceId device, Seat& seat);
   void free(DeviceId device);
@@ -184,8 +193,9 @@ class Table {
   bool settle_by_press(const Event& event);
   bool is_join_control(Control control) const;
   bool join_by_press(const Event& event);
-  bool is_heard_by_an_owner(const Event& event) const;
-  JoinAnswer seat_by_press(SchemeId scheme, const Event& event);
+  bool is_heard_by_an_owner(DeviceId device, Control control) const;
+  JoinAnswer can_join_by_press(SchemeId scheme, DeviceId device) const;
+  void seat_by_press(SchemeId scheme, const Event& event);
   Seat* who_waits_for(SchemeId scheme, DeviceId device) const;
   JoinAnswer seat_newcomer(SchemeId scheme, DeviceId device, Time time);
   JoinAnswer take_over(Seat& seat, SchemeId scheme, DeviceId device, Time time);

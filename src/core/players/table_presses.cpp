@@ -30,10 +30,10 @@ bool Table::settle_by_press(const Event& event) {
 
 // ---- joining
 
-bool Table::is_heard_by_an_owner(const Event& event) const {
-  const auto& owners = at(event.device).owners;
+bool Table::is_heard_by_an_owner(DeviceId device, Control control) const {
+  const auto& owners = at(device).owners;
   return std::any_of(owners.begin(), owners.end(), [&](const Seat* owner) {
-    return owner->state().hearing().router().active_routes().has(source_of(event.control));
+    return owner->state().hearing().router().active_routes().has(source_of(control));
   });
 }
 
@@ -48,38 +48,47 @@ void Table::refuse(DeviceId device, SchemeId scheme, const JoinAnswer& answer, T
 
 // Of several schemes with this control, the first that works. Where the device is somebody's who
 // does not share it, or plays under that scheme already, the press is that player's.
-bool Table::join_by_press(const Event& event) {
-  const Source source = source_of(event.control);
-  KnownDevice& known = at(event.device);
-  std::optional<std::pair<SchemeId, JoinAnswer>> refused;
+std::optional<JoinPress> Table::joined_by(DeviceId device, Control control) const {
+  const KnownDevice& known = at(device);
+  std::optional<JoinPress> refused;
   bool is_its_owners = false;
   for (std::size_t i = 0; i < its_.playbook.schemes().size(); ++i) {
     const auto scheme = static_cast<SchemeId>(i);
-    if (its_.playbook.scheme(scheme).join.control != event.control) continue;
+    if (its_.playbook.scheme(scheme).join.control != control) continue;
     const auto plays_so = [&](const Seat* owner) { return owner->scheme() == scheme; };
     if (std::any_of(known.owners.begin(), known.owners.end(), plays_so)) {
       is_its_owners = true;
       continue;
     }
-    JoinAnswer answer{nullptr, Refusal::taken};
-    if (!known.may_be.empty()) answer.refusal = Refusal::doubtful;
-    if (known.may_be.empty() && may_use(known, scheme, nullptr)) {
-      known.swallowed.push_back(source);
-      answer = seat_by_press(scheme, event);
-      if (answer) {
-        its_.devices.watch(event.device);
-        return true;
-      }
-      known.swallowed.pop_back();
-    }
+    const JoinAnswer answer = can_join_by_press(scheme, device);
+    if (answer) return JoinPress{scheme, answer};
     if (!refused) refused = {scheme, answer};
   }
-  if (!refused) return false;
-  const auto& [scheme, answer] = *refused;
-  const bool is_its_own =
-      answer.refusal == Refusal::taken && (is_its_owners || is_heard_by_an_owner(event));
-  if (!is_its_own) refuse(event.device, scheme, answer, event.time);
-  return false;
+  const bool is_its_own = refused && refused->answer.refusal == Refusal::taken &&
+                          (is_its_owners || is_heard_by_an_owner(device, control));
+  return is_its_own ? std::nullopt : refused;
+}
+
+JoinAnswer Table::can_join_by_press(SchemeId scheme, DeviceId device) const {
+  const KnownDevice& known = at(device);
+  if (!known.may_be.empty()) return {nullptr, Refusal::doubtful};
+  if (!may_use(known, scheme, nullptr)) return {nullptr, Refusal::taken};
+  if (who_waits_for(scheme, device) != nullptr) return {};
+  if (rules_.joining != Joining::open) return {nullptr, Refusal::closed};
+  return can_join(scheme, device, nullptr);
+}
+
+bool Table::join_by_press(const Event& event) {
+  const auto join = joined_by(event.device, event.control);
+  if (!join) return false;
+  if (!join->answer) {
+    refuse(event.device, join->scheme, join->answer, event.time);
+    return false;
+  }
+  at(event.device).swallowed.push_back(source_of(event.control));
+  seat_by_press(join->scheme, event);
+  its_.devices.watch(event.device);
+  return true;
 }
 
 // Who plays under this very scheme goes on with the device, whatever else is missing; else who
@@ -96,17 +105,22 @@ Seat* Table::who_waits_for(SchemeId scheme, DeviceId device) const {
   return nullptr;
 }
 
-// The answer is positive, and without a seat, where it is not yet decided who gets the device.
-JoinAnswer Table::seat_by_press(SchemeId scheme, const Event& event) {
+// Requires that it can be done. It may not be decided yet who gets the device.
+void Table::seat_by_press(SchemeId scheme, const Event& event) {
   Seat* const waiting = who_waits_for(scheme, event.device);
-  if (waiting == nullptr) return seat_newcomer(scheme, event.device, event.time);
+  if (waiting == nullptr) {
+    seat_newcomer(scheme, event.device, event.time);
+    return;
+  }
   std::vector<DeviceId> chosen;
   const bool may_be_new = rules_.joining == Joining::open &&
                           rules_.take_over_after > Duration::zero() &&
                           choose(scheme, event.device, nullptr, chosen);
-  if (!may_be_new) return take_over(*waiting, scheme, event.device, event.time);
-  held_joins_.push_back({event.device, source_of(event.control), scheme, event.time});
-  return {};
+  if (may_be_new) {
+    held_joins_.push_back({event.device, source_of(event.control), scheme, event.time});
+  } else {
+    take_over(*waiting, scheme, event.device, event.time);
+  }
 }
 
 JoinAnswer Table::seat_newcomer(SchemeId scheme, DeviceId device, Time time) {

@@ -1,10 +1,9 @@
 // Why one control of a binding does its action now, or does not.
 #pragma once
 
-#include <vector>
-
 #include <nextmove/explain.hpp>
 
+#include "compiled/wiring.hpp"
 #include "model/source.hpp"
 #include "seat/seat_state.hpp"
 
@@ -13,9 +12,20 @@ namespace nextmove::core {
 /// One control of one binding, as the seat plays it.
 struct Wired {
   const BindingDefinition& binding;
-  ResolvedControl control;
+  Source source;
   ContextId context;
   const Route* route;
+};
+Wired wired(const Playbook& playbook, const Route& route);
+
+/// A reason, with what has names where these stand: nothing is allocated.
+struct FoundReason : Reason {
+  const Seat* owner = nullptr;                       // others_device
+  InterceptorId interceptor = InterceptorId::none;   // held_back
+  std::uint32_t zone = no_index;                     // other_zone
+  std::uint32_t custom = no_index;                   // made_nothing
+  const PlacedControl* control = nullptr;            // with_missing, with_more
+  const std::vector<PlacedControl>* with = nullptr;  // with_more: what is held for it
 };
 
 class Causes {
@@ -30,41 +40,44 @@ class Causes {
 
   /// Whether the action is pressed, or has a value, by its reading.
   bool is_done() const;
-  /// Says why, and what the cause refers to. The way must have its device.
-  void find(const Wired& wired, ExplainedWay& way) const;
+  /// Why a route of the action does it or not: on one device of the seat, or for DeviceId::none on
+  /// the one that is nearest to doing it. Does not allocate.
+  FoundReason find(const Wired& wired, DeviceId device = DeviceId::none) const;
 
  private:
   static float pushed_on(const Slot& slot, const Wired& wired);
-  bool is_kept_from_it(const Wired& wired, ExplainedWay& way) const;
+  bool is_kept_from_it(const Wired& wired, FoundReason& reason) const;
   /// Always true.
-  static bool tell(ExplainedWay& way, Why why);
-  bool has_device(ExplainedWay& way) const;
+  static bool tell(FoundReason& reason, Why why);
+  bool has_device(DeviceKind kind, FoundReason& reason) const;
   MuteId mute() const;
-  std::vector<MuteId> silencers() const;
-  std::vector<ContextId> contexts_with(const Wired& wired) const;
+  bool silences(MuteId mute) const;
+  bool can_take(ContextId context, const Wired& wired) const;
   Time last_with_change(const Wired& wired) const;
   bool is_turned_on(const Route& route) const;
   bool is_held(const Wired& wired) const;
-  bool is_taken_from_it(const Wired& wired, ExplainedWay& way) const;
+  bool is_taken_from_it(const Wired& wired, FoundReason& reason) const;
   const Route* taker_in(ContextId context, Source source, unsigned part) const;
-  Combination missing(const Wired& wired) const;
+  const PlacedControl* missing(const Wired& wired) const;
   bool is_with_down(const ResolvedControl& control) const;
-  bool is_left_to_more(const Wired& wired, ExplainedWay& way) const;
+  bool is_left_to_more(const Wired& wired, FoundReason& reason) const;
+  const PlacedControl* overlapping(const BindingDefinition& binding, const Wired& wired) const;
   Contact contact(const Slot& slot, const Wired& wired) const;
-  void note_contact(const Wired& wired, ExplainedWay& way) const;
+  void note_contact(const Wired& wired, DeviceId device, FoundReason& reason) const;
   Duration ago(Time time) const;
-  void look_at_rest(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
+  void look_at_rest(const Slot& slot, const Wired& wired, FoundReason& reason) const;
   void look_at_last(const GestureState& state, const Gesture& gesture, Time pushed_at,
-                    ExplainedWay& way) const;
-  void look_at_touch(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
-  void look_at_wait(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
-  void look_at(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
-  void look_at_queue(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
-  void look_at_button(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
-  void look_at_gesture(const GestureState& state, const Gesture& gesture, ExplainedWay& way) const;
-  void look_at_value(const Slot& slot, const Wired& wired, ExplainedWay& way) const;
-  void look_at_reading(ExplainedWay& way) const;
-  void tell_interceptor(ExplainedWay& way) const;
+                    FoundReason& reason) const;
+  void look_at_touch(const Slot& slot, const Wired& wired, FoundReason& reason) const;
+  void look_at_wait(const Slot& slot, const Wired& wired, FoundReason& reason) const;
+  void look_at(const Slot& slot, const Wired& wired, FoundReason& reason) const;
+  void look_at_queue(const Slot& slot, const Wired& wired, FoundReason& reason) const;
+  void look_at_button(const Slot& slot, const Wired& wired, FoundReason& reason) const;
+  void look_at_gesture(const GestureState& state, const Gesture& gesture,
+                       FoundReason& reason) const;
+  void look_at_value(const Slot& slot, const Wired& wired, FoundReason& reason) const;
+  void look_at_reading(FoundReason& reason) const;
+  void tell_interceptor(FoundReason& reason) const;
 
   SeatState& seat_;
   const Common& common_;

@@ -8,23 +8,23 @@
 namespace nextmove::core {
 
 Contact Causes::contact(const Slot& slot, const Wired& wired) const {
-  if (wired.control.source >= control_count) return {};
-  return seat_.elsewhere().contact(slot.device, static_cast<Control>(wired.control.source));
+  if (wired.source >= control_count) return {};
+  return seat_.elsewhere().contact(slot.device, static_cast<Control>(wired.source));
 }
 
 // Of the one that was pushed last.
-void Causes::note_contact(const Wired& wired, ExplainedWay& way) const {
+void Causes::note_contact(const Wired& wired, DeviceId device, FoundReason& reason) const {
   std::optional<Time> newest;
   for (const auto& slot : common_.slots) {
-    if (slot->kind != way.device) continue;
+    if (slot->kind != wired.route->device || !is_meant(device, slot->device)) continue;
     const Contact last = contact(*slot, wired);
     const Time pushed_at = last.pushed_at() == never ? Time::min() : last.pushed_at();
     if (last.is_unknown() || (newest && pushed_at < *newest)) continue;
     newest = pushed_at;
-    way.is_pushed = last.is_pushed();
-    way.late = seat_.elsewhere().late(slot->device, static_cast<Control>(wired.control.source));
-    if (last.pushed_at() != never) way.pushed_ago = ago(pushed_at);
-    if (last.let_go_at() != never) way.let_go_ago = ago(last.let_go_at());
+    reason.is_pushed = last.is_pushed();
+    reason.late = seat_.elsewhere().late(slot->device, static_cast<Control>(wired.source));
+    if (last.pushed_at() != never) reason.pushed_ago = ago(pushed_at);
+    if (last.let_go_at() != never) reason.let_go_ago = ago(last.let_go_at());
   }
 }
 
@@ -34,67 +34,65 @@ Duration Causes::ago(Time time) const {
 
 // What the last contact lacked, where it was the one that counted.
 void Causes::look_at_last(const GestureState& state, const Gesture& gesture, Time pushed_at,
-                          ExplainedWay& way) const {
-  way.lasted = state.lasted;
-  way.allowed = gesture.time;
-  way.taps = state.count;
+                          FoundReason& reason) const {
+  reason.lasted = state.lasted;
+  reason.allowed = gesture.time;
+  reason.taps = state.count;
   if (gesture.kind == GestureKind::taps) {
     const bool is_missing = state.count != 0 && common_.present() - state.since > gesture.time;
-    if (is_missing) way.why = Why::next_missing;
+    if (is_missing) reason.why = Why::next_missing;
   } else if (state.end != GestureEnd::none && pushed_at <= state.since + state.lasted) {
-    way.why = state.end == GestureEnd::too_early ? Why::let_go_early : Why::was_too_long;
+    reason.why = state.end == GestureEnd::too_early ? Why::let_go_early : Why::was_too_long;
   }
 }
 
 // What was the last to come between since the control went down.
-void Causes::look_at_wait(const Slot& slot, const Wired& wired, ExplainedWay& way) const {
-  way.why = Why::waits_for_fresh;
+void Causes::look_at_wait(const Slot& slot, const Wired& wired, FoundReason& reason) const {
+  reason.why = Why::waits_for_fresh;
   const Time since = contact(slot, wired).pushed_at();
   Time latest = since;
   const auto try_one = [&](Time at, Interruption what) {
     if (at == never || since == never || at < latest) return false;
     latest = at;
-    way.after = what;
-    way.after_ago = ago(at);
-    way.by_context = ContextId::none;
-    way.by_mute = MuteId::none;
+    reason.after = what;
+    reason.after_ago = ago(at);
+    reason.by_context = ContextId::none;
+    reason.by_mute = MuteId::none;
     return true;
   };
   const Changes& changes = common_.changes;
   for (std::size_t i = 0; i < interruption_count; ++i) {
     const auto what = static_cast<Interruption>(i);
-    if (what == Interruption::typing && way.device != DeviceKind::keyboard) continue;
+    if (what == Interruption::typing && wired.route->device != DeviceKind::keyboard) continue;
     try_one(changes.last(what), what);
   }
   try_one(slot.came_at, Interruption::joined);
-  for (const ContextId context : contexts_with(wired)) {
-    if (try_one(changes.left(context), Interruption::left)) way.by_context = context;
+  for (std::size_t i = 0; i < wiring_.context_count(); ++i) {
+    const auto context = static_cast<ContextId>(i);
+    if (!can_take(context, wired)) continue;
+    if (try_one(changes.left(context), Interruption::left)) reason.by_context = context;
   }
-  for (const MuteId mute : silencers()) {
-    if (try_one(changes.unmuted(mute), Interruption::unmuted)) way.by_mute = mute;
+  for (std::size_t i = 0; i < common_.playbook.mutes().size(); ++i) {
+    const auto mute = static_cast<MuteId>(i);
+    if (!silences(mute)) continue;
+    if (try_one(changes.unmuted(mute), Interruption::unmuted)) reason.by_mute = mute;
   }
   try_one(last_with_change(wired), Interruption::with_control);
   try_one(changes.entered(wired.context), Interruption::entered);
   const auto change = seat_.readout().last_change(action_);
-  if (change.at != never && change.at >= latest) tell_interceptor(way);
+  if (change.at != never && change.at >= latest) tell_interceptor(reason);
 }
 
-// Those that take the control from the contexts below, or did.
-std::vector<ContextId> Causes::contexts_with(const Wired& wired) const {
+// Whether it takes the control from the contexts below, or may have.
+bool Causes::can_take(ContextId context, const Wired& wired) const {
+  if (context == wired.context) return false;
   const unsigned device = 1U << static_cast<unsigned>(wired.route->device);
-  std::vector<ContextId> found;
-  for (std::size_t i = 0; i < wiring_.context_count(); ++i) {
-    const auto context = static_cast<ContextId>(i);
-    if (context == wired.context) continue;
-    const Wiring::Index* const row = wiring_.row_of(context);
-    bool takes = (wiring_.context(context).blocked & device) != 0;
-    for (Wiring::Index at = row[wired.control.source]; at != row[wired.control.source + 1]; ++at) {
-      const Route& route = wiring_.routes()[at];
-      takes |= !route.pass_on && (route.parts & wired.control.part) != 0;
-    }
-    if (takes) found.push_back(context);
-  }
-  return found;
+  if ((wiring_.context(context).blocked & device) != 0) return true;
+  const Wiring::Index* const row = wiring_.row_of(context) + wired.source;
+  return std::any_of(wiring_.routes().begin() + row[0], wiring_.routes().begin() + row[1],
+                     [&](const Route& route) {
+                       return !route.pass_on && (route.parts & wired.route->parts) != 0;
+                     });
 }
 
 // When what must be held for this, or for another use of the control, last went down or up.
@@ -113,7 +111,7 @@ Time Causes::last_with_change(const Wired& wired) const {
   for (const BindingDefinition& binding : bindings) {
     for (const PlacedControl& with : binding.with) {
       const auto control = resolve(with, common_.playbook.zones());
-      if (control && control->source != wired.control.source) look(control->source);
+      if (control && control->source != wired.source) look(control->source);
     }
   }
   return latest;

@@ -3,10 +3,10 @@
 
 #include <optional>
 #include <string>
-#include <vector>
 
 #include <nextmove/control.hpp>
 #include <nextmove/device.hpp>
+#include <nextmove/seat.hpp>
 #include <nextmove/time.hpp>
 
 #include "seat/contact.hpp"
@@ -18,10 +18,10 @@ class Elsewhere {
  public:
   struct Known {
     DeviceId device;
-    std::string owner;  // the first of them; empty for nobody
+    const Seat* owner;  // the first of them; nullptr for nobody
   };
-  /// The devices of this kind that are plugged in.
-  virtual std::vector<Known> plugged_in(DeviceKind kind) const = 0;
+  /// A device of this kind that is plugged in: one that is nobody's, where there is one.
+  virtual std::optional<Known> find_plugged(DeviceKind kind) const = 0;
   /// What people call it; see Hub::label.
   virtual std::string label(DeviceId device) const = 0;
   /// When the first event of the control that pushes it happens, of those that no update has

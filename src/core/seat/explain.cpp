@@ -1,5 +1,6 @@
 #include <algorithm>
 #include <array>
+#include <tuple>
 #include <utility>
 
 #include <nextmove/explain.hpp>
@@ -7,6 +8,7 @@
 #include "compiled/naming.hpp"
 #include "model/binding_parts.hpp"
 #include "seat/causes.hpp"
+#include "seat/told_way.hpp"
 
 namespace nextmove {
 namespace core {
@@ -37,55 +39,44 @@ class Explainer {
     explanation.action = action_;
     explanation.name = common_.playbook.action(action_).name;
     explanation.is_done = causes_.is_done();
-    for_each_way(common_.playbook.definition(), [&](const Wired& wired, ExplainedWay way) {
-      if (wired.route == nullptr) return;
-      causes_.find(wired, way);
-      explanation.ways.push_back(std::move(way));
-    });
+    for (const Route* route : routes()) {
+      const Wired it = wired(common_.playbook, *route);
+      explanation.ways.push_back(told_way(common_.playbook, seat_, it, causes_.find(it)));
+    }
     add_taken_away(explanation.ways);
     add_gone(explanation.ways);
     return explanation;
   }
 
  private:
+  // In the order of the playbook.
+  std::vector<const Route*> routes() const {
+    std::vector<const Route*> found;
+    for (const Route& route : wiring_.routes()) {
+      if (route.action == action_) found.push_back(&route);
+    }
+    const auto place = [&](const Route* route) {
+      const Wiring::Written& written = wiring_.written(*route);
+      return std::tuple{written.context, written.binding, written.part};
+    };
+    std::sort(found.begin(), found.end(),
+              [&](const Route* a, const Route* b) { return place(a) < place(b); });
+    return found;
+  }
+
   template <class Then>
   void for_each_way(const PlaybookDefinition& definition, Then then) const {
     const std::string& name = common_.playbook.action(action_).name;
     for (std::size_t i = 0; i < definition.contexts.size(); ++i) {
-      const auto context = static_cast<ContextId>(i);
-      std::vector<const Route*> seen;
       for (const BindingDefinition& binding : definition.contexts[i].bindings) {
         if (binding.action != name) continue;
         for (int part = 0; part < action_part_count; ++part) {
-          const PlacedControl& placed = control_at(binding, static_cast<ActionPart>(part));
-          const auto control = resolve(placed, definition.zones);
-          if (!control) continue;
-          ExplainedWay way;
-          way.control = Combination{placed, binding.with};
-          way.part = static_cast<ActionPart>(part);
-          way.context = context;
-          way.device = control->device;
-          way.place = binding.place;
-          then(Wired{binding, *control, context, route_of(binding, *control, context, seen)}, way);
+          const auto its = static_cast<ActionPart>(part);
+          if (!resolve(control_at(binding, its), definition.zones)) continue;
+          then(way_of(binding, its, static_cast<ContextId>(i)));
         }
       }
     }
-  }
-
-  // The first that nobody was shown before: they lie in the order of writing.
-  const Route* route_of(const BindingDefinition& binding, const ResolvedControl& control,
-                        ContextId context, std::vector<const Route*>& seen) const {
-    const Wiring::Index* const row = wiring_.row_of(context);
-    for (Wiring::Index i = row[control.source]; i != row[control.source + 1]; ++i) {
-      const Route& route = wiring_.routes()[i];
-      const bool is_it = route.action == action_ && route.parts == control.part &&
-                         wiring_.withs().set(route.with_set).size() == binding.with.size() &&
-                         std::find(seen.begin(), seen.end(), &route) == seen.end();
-      if (!is_it) continue;
-      seen.push_back(&route);
-      return &route;
-    }
-    return nullptr;
   }
 
   static bool is_among(const ExplainedWay& way, const std::vector<ExplainedWay>& ways) {
@@ -98,7 +89,7 @@ class Explainer {
   void add_taken_away(std::vector<ExplainedWay>& ways) const {
     if (seat_.profile().is_empty()) return;
     const std::vector<ExplainedWay> played = ways;
-    for_each_way(seat_.given().definition(), [&](const Wired&, ExplainedWay way) {
+    for_each_way(seat_.given().definition(), [&](ExplainedWay way) {
       if (is_among(way, played)) return;
       const auto in_its_place =
           std::find_if(played.begin(), played.end(), [&](const ExplainedWay& other) {
@@ -115,13 +106,13 @@ class Explainer {
   bool is_given(const ExplainedWay& way) const {
     bool is_it = false;
     for_each_way(seat_.given().definition(),
-                 [&](const Wired&, const ExplainedWay& given) { is_it |= is_among(given, {way}); });
+                 [&](const ExplainedWay& given) { is_it |= is_among(given, {way}); });
     return is_it;
   }
 
   // What the playbook had until the last one was adopted.
   void add_gone(std::vector<ExplainedWay>& ways) const {
-    for_each_way(seat_.given_before().definition(), [&](const Wired&, ExplainedWay way) {
+    for_each_way(seat_.given_before().definition(), [&](ExplainedWay way) {
       if (is_among(way, ways)) return;
       way.why = Why::gone;
       ways.push_back(std::move(way));

@@ -8,9 +8,38 @@
 #include "base/shown.hpp"
 #include "seat/elsewhere.hpp"
 #include "seat/seat_state.hpp"
+#include "seat/told_way.hpp"
 
 namespace nextmove {
+namespace core {
 namespace {
+
+std::string shown(float value) {
+  char text[32];
+  std::snprintf(text, sizeof text, value < 100 ? "%.2g" : "%.0f", static_cast<double>(value));
+  return text;
+}
+
+}  // namespace
+
+std::string seconds_of(Duration duration) {
+  return shown(static_cast<float>(to_seconds(duration))) + " s";
+}
+
+std::string since_pushed(bool is_pushed, std::optional<Duration> pushed_ago) {
+  return is_pushed && pushed_ago ? "; it went down " + seconds_of(*pushed_ago) + " ago" : "";
+}
+
+std::string place_of(const ExplainedWay& way, const Playbook& playbook) {
+  const std::string line = way.place.line > 0 ? ", line " + std::to_string(way.place.line) : "";
+  return '(' + playbook.context(way.context).name + line + ')';
+}
+
+}  // namespace core
+
+namespace {
+
+using core::shown;
 
 /// What the causes of one seat refer to, by name.
 class Teller {
@@ -79,19 +108,12 @@ class Teller {
 
   /// "; it went down 0.01 s ago": what the first line says besides.
   static std::string history(const ExplainedWay& way) {
-    std::string text;
-    if (way.is_pushed && way.pushed_ago) {
-      text += "; it went down " + seconds(*way.pushed_ago) + " ago";
-    }
+    std::string text = core::since_pushed(way.is_pushed, way.pushed_ago);
     if (way.late > Duration::zero()) text += "; its event came " + seconds(way.late) + " late";
     return text;
   }
 
-  /// "(helm, line 12)".
-  std::string place(const ExplainedWay& way) const {
-    const std::string line = way.place.line > 0 ? ", line " + std::to_string(way.place.line) : "";
-    return '(' + context(way.context) + line + ')';
-  }
+  std::string place(const ExplainedWay& way) const { return core::place_of(way, playbook_); }
 
   std::string state(const Explanation& explanation) const {
     const bool is_done = explanation.is_done;
@@ -103,14 +125,7 @@ class Teller {
   }
 
  private:
-  static std::string shown(float value) {
-    char text[32];
-    std::snprintf(text, sizeof text, value < 100 ? "%.2g" : "%.0f", static_cast<double>(value));
-    return text;
-  }
-  static std::string seconds(Duration duration) {
-    return shown(static_cast<float>(to_seconds(duration))) + " s";
-  }
+  static std::string seconds(Duration duration) { return core::seconds_of(duration); }
   /// ", 0.2 s ago".
   static std::string ago(std::optional<Duration> duration) {
     return duration ? ", " + seconds(*duration) + " ago" : "";

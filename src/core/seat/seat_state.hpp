@@ -55,6 +55,7 @@ class SeatState {
   Mutes& mutes() { return mutes_; }
   const Mutes& mutes() const { return mutes_; }
   Readout& readout() { return readout_; }
+  const Readout& readout() const { return readout_; }
   KeptPresses& presses() { return presses_; }
   const KeptPresses& presses() const { return presses_; }
   const Handles& handles() const { return handles_; }

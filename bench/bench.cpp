@@ -115,8 +115,9 @@ void read_all(const Seat& seat, const Handles& handles) {
   benchmark::DoNotOptimize(seat.read(handles.mark));
 }
 
-void frames_next_move(benchmark::State& state) {
+void play_frames(benchmark::State& state, std::size_t story) {
   Hub hub{demo_playbook()};
+  hub.keep_story(story);
   const Handles handles{hub.playbook()};
   std::vector<std::vector<Event>> hands;
   for (int i = 0; i < state.range(0); ++i) {
@@ -143,6 +144,14 @@ void frames_next_move(benchmark::State& state) {
     start += round_length;
   }
   state.SetItemsProcessed(state.iterations() * frames * events_a_frame * state.range(0));
+}
+
+void frames_next_move(benchmark::State& state) {
+  play_frames(state, 0);
+}
+
+void frames_with_story(benchmark::State& state) {
+  play_frames(state, 200);
 }
 
 void frames_by_hand(benchmark::State& state) {
@@ -203,6 +212,7 @@ void idle_update_by_hand(benchmark::State& state) {
 }
 
 BENCHMARK(frames_next_move)->Arg(1)->Arg(4);
+BENCHMARK(frames_with_story)->Arg(1)->Arg(4);
 BENCHMARK(frames_by_hand)->Arg(1)->Arg(4);
 /// So many buttons, each on a key of its own in one of as many contexts as it takes.
 Playbook large_playbook(int bindings) {
@@ -306,6 +316,18 @@ void print_ratio(const Reporter& reporter, const std::string& name, const std::s
   print_line(label, ours->second / units, "by hand", theirs->second / units);
 }
 
+void print_story(const Reporter& reporter) {
+  std::printf("An event with its share of the update, with a story of 200 entries and without:\n");
+  for (const auto& [seats, count] : {std::pair{"1", 1.0}, std::pair{"4", 4.0}}) {
+    const auto with = reporter.times.find(std::string{"frames_with_story/"} + seats);
+    const auto without = reporter.times.find(std::string{"frames_next_move/"} + seats);
+    if (with == reporter.times.end() || without == reporter.times.end()) continue;
+    const double events = count * frames * events_a_frame;
+    print_line(std::string{seats} + (count > 1 ? " seats" : " seat"), with->second / events,
+               "without", without->second / events);
+  }
+}
+
 void print_growth(const Reporter& reporter) {
   const auto small = reporter.times.find("events_in_large_playbook/10");
   const auto large = reporter.times.find("events_in_large_playbook/10000");
@@ -361,6 +383,7 @@ int main(int argc, char** argv) {
   print_ratio(reporter, "idle_update", "1", "1 seat", 1);
   print_ratio(reporter, "idle_update", "4", "4 seats", 1);
   print_ratio(reporter, "idle_update", "16", "16 seats", 1);
+  print_story(reporter);
   print_growth(reporter);
   print_loading(reporter);
 }

@@ -38,7 +38,8 @@ enum class Why : std::uint8_t {
   claimed,          ///< a context above has the control
   blocked,          ///< a context above blocks the kind of device
   with_missing,     ///< a control that must be held is not
-  with_more,        ///< a combination of more controls, which is held, has the control
+  with_more,        ///< another combination that is held has the control: one of more controls, or
+                    ///< of as many that is written before
   never_sent,       ///< no event of the control has ever come from the device
   other_zone,       ///< a finger is down there, and belongs to another touch zone
   at_rest,          ///< nobody pushes the control
@@ -93,6 +94,7 @@ struct Reason {
                                                ///< waits_for_fresh: which ended
   std::uint32_t mute_count = 0;                ///< muted: how often that one is on by itself
   DeviceId by_device = DeviceId::none;         ///< lost, others', free, outdone: which
+  SchemeId by_scheme = SchemeId::none;         ///< other_scheme: what the seat is held to
   Duration ahead{};                            ///< stamped_later: how long after the last update
   Interruption after = Interruption::unknown;  ///< waits_for_fresh: what came between
   Duration after_ago{};                        ///< likewise: how long before the last update

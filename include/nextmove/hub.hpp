@@ -27,6 +27,7 @@ class HubState;
 }
 
 struct Trace;
+struct StoryEntry;
 
 /// Routes the events of all devices to the seats. Several hubs can live side by side; one hub and
 /// its seats belong to one thread at a time. Nothing but plug, add_seat, join, give, swap, adopt,
@@ -196,6 +197,15 @@ class Hub {
   /// trace.hpp to use it. A device that was never plugged in and a control that its kind does not
   /// have are complaints. Allocates; for when somebody wonders.
   Trace trace(DeviceId device, Control control) const;
+
+  /// From here on, the last so many things that happen are kept: what devices said and what became
+  /// of each, what was passed over, contexts, mutes, captures, notices. 0 stops, and forgets them.
+  /// Movements of one control are one thing until it rests. What is typed is never kept. Allocates
+  /// now, and never later. An event then costs ten times as much (scripts/bench); nothing where it
+  /// is off.
+  void keep_story(std::size_t entries);
+  /// What is kept, the oldest first. Include story.hpp to use it. Allocates.
+  std::vector<StoryEntry> story() const;
 
   // ---- events
 

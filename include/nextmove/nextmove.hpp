@@ -25,6 +25,7 @@
 #include <nextmove/nearest.hpp>
 #include <nextmove/neighbours.hpp>
 #include <nextmove/notice.hpp>
+#include <nextmove/outcome.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
 #include <nextmove/prompt.hpp>
@@ -40,6 +41,8 @@
 #include <nextmove/seatings.hpp>
 #include <nextmove/standing.hpp>
 #include <nextmove/step.hpp>
+#include <nextmove/story.hpp>
+#include <nextmove/story_kind.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/trace.hpp>
 #include <nextmove/vec2.hpp>

@@ -1,10 +1,8 @@
 // What becomes of a control: who hears it, or why nobody does. docs/why.md shows it.
 #pragma once
 
-#include <cstdint>
 #include <optional>
 #include <string>
-#include <string_view>
 #include <vector>
 
 #include <nextmove/action.hpp>
@@ -13,27 +11,11 @@
 #include <nextmove/explain.hpp>
 #include <nextmove/hub.hpp>
 #include <nextmove/notice.hpp>
+#include <nextmove/outcome.hpp>
 #include <nextmove/scheme.hpp>
 #include <nextmove/time.hpp>
 
 namespace nextmove {
-
-/// Where a press of a control comes to. Of several the first is told.
-enum class Outcome : std::uint8_t {
-  no_such,    ///< there is no such device, or it has no such control
-  unplugged,  ///< the device is gone
-  spent,      ///< it seated somebody, or answered a capture: it counts again when it has been up
-  captured,   ///< a seat is asked for a control, and looks at it
-  joins,      ///< it seats somebody
-  doubtful,   ///< nobody knows yet whose the device is; see Hub::doubts
-  nobodys,    ///< nobody has the device
-  heard,      ///< an action of somebody hears it
-  kept,       ///< actions are bound to it, and something keeps it from all of them
-  unbound,    ///< who has the device has nothing on it
-};
-
-/// "no_such", "unplugged" and so on.
-std::string_view to_string(Outcome outcome);
 
 /// A binding of the control, at a seat that has the device.
 struct TracedWay {
@@ -52,7 +34,7 @@ struct Trace {
   DeviceId device = DeviceId::none;
   Control control = Control::none;
   Outcome outcome = Outcome::no_such;
-  std::string seat{};  ///< captured: which is asked
+  std::string seat{};  ///< captured: which is asked. unbound: who has the device
   /// joins: under which scheme. kept, nobodys, unbound: under which it would, but for the refusal.
   SchemeId scheme = SchemeId::none;
   JoinAnswer refusal{};

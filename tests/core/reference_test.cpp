@@ -158,6 +158,8 @@ class SideBySide {
  public:
   explicit SideBySide(const PlaybookDefinition& book)
       : hub_(make(book)), seat_(hub_.add_seat("tug")), model_(hub_.playbook().definition()) {
+    // Whose looking changes nothing.
+    if (book.actions.size() % 2 == 0) hub_.keep_story(20);
     for (std::size_t i = 0; i < kinds.size(); ++i) plug(i, {});
   }
 
@@ -251,8 +253,8 @@ class SideBySide {
     return {};
   }
 
-  // A button is held where one of its controls is said to do it, and nowhere else; and of no
-  // control that is pushed it is said that nobody pushes it.
+  // A button is held where one of its controls is said to do it, and nowhere else; of no control
+  // that is pushed it is said that nobody pushes it; and what is said is so.
   std::string wrong_cause() const {
     for (std::size_t i = 0; i < seat_.readings().size(); ++i) {
       const Reading& reading = seat_.readings()[i];
@@ -262,9 +264,44 @@ class SideBySide {
       for (const ExplainedWay& it : explanation.ways) {
         is_driven |= it.why == Why::drives || it.why == Why::turned_on;
         is_overlooked |= it.why == Why::at_rest && it.value > 0;
+        const std::string objection = model_.contradiction(i, it);
+        if (!objection.empty())
+          return to_text(explanation, seat_) + "but: " + to_text(it, seat_) + ": " + objection;
       }
       const bool is_wrong = reading.kind == ActionKind::button && is_driven != reading.button.held;
       if (is_wrong || is_overlooked) return to_text(explanation, seat_);
+    }
+    const std::string problem = wrong_trace();
+    return problem.empty() ? wrong_story() : problem;
+  }
+
+  // Of each control, what is told from its side is what is told from the side of its actions.
+  std::string wrong_trace() const {
+    for (const ControlInfo& control : all_controls()) {
+      const auto kind = std::find(kinds.begin(), kinds.end(), control.device);
+      if (control.source != control.control || kind == kinds.end()) continue;
+      const DeviceId device = ids_[static_cast<std::size_t>(kind - kinds.begin())];
+      if (!model_.is_bound(control.control)) continue;
+      const Trace trace = hub_.trace(device, control.control);
+      for (const TracedWay& it : trace.ways) {
+        const std::string objection =
+            model_.contradiction(static_cast<std::size_t>(it.action), it.way, device);
+        if (!objection.empty()) return to_text(trace, hub_) + "but: " + objection;
+      }
+      const bool is_told = trace.ways.empty() == (trace.outcome == Outcome::unbound);
+      if (!is_told || trace.ways.empty()) return to_text(trace, hub_);
+    }
+    return {};
+  }
+
+  // What did nothing has a cause.
+  std::string wrong_story() const {
+    for (const StoryEntry& it : hub_.story()) {
+      if (it.kind != StoryKind::said || it.outcome == Outcome::captured) continue;
+      const bool has_cause = it.way.name.empty() == (it.outcome == Outcome::unbound);
+      const bool is_cause =
+          it.is_done || it.outcome == Outcome::unbound || it.way.way.why != Why::drives;
+      if (!has_cause || !is_cause) return to_text(it);
     }
     return {};
   }

@@ -36,6 +36,12 @@ class ReferenceModel {
 
   /// Empty where `reading` is what the action reads as; else what is wrong.
   std::string difference(std::size_t action, const Reading& reading) const;
+  /// Empty where it is so what is told of a way to do the action, on one device or for `none` on
+  /// any; else what is wrong.
+  std::string contradiction(std::size_t action, const ExplainedWay& way,
+                            DeviceId device = DeviceId::none) const;
+  /// Whether a binding has something of the control.
+  bool is_bound(Control control) const;
   /// Whether so little has decided who drives that the rounding of floats may decide otherwise:
   /// what comes of the rest then proves nothing.
   bool is_in_doubt() const { return is_in_doubt_; }
@@ -43,6 +49,7 @@ class ReferenceModel {
   void follow(std::size_t action, const Reading& reading);
 
  private:
+  class Witness;
   struct Point {
     double x = 0;
     double y = 0;

@@ -80,6 +80,7 @@ void Captures::begin(Seat& seat, CaptureRequest request, Time now) {
   Entry& entry = entries_.back();
   if (const Seat* other = before(entry)) entry.capturing.wait_for(*other);
   seat.state().standing().capture = entry.capturing.capture();
+  seat.state().tell(StoryKind::capture_begun);
   devices_.watch_all(Watched::captures, true);
 }
 
@@ -97,6 +98,7 @@ void Captures::end(Time time) {
     const Entry over = std::move(entries_[i]);
     entries_.erase(entries_.begin() + static_cast<std::ptrdiff_t>(i));
     over.seat->state().standing().capture = over.capturing.capture();
+    over.seat->state().tell(StoryKind::capture_ended);
     for (const auto& [device, source] : over.capturing.held()) {
       devices_.at(device).swallowed.push_back(source);
       devices_.watch(device);

@@ -62,8 +62,8 @@ struct KnownDevice {
   bool is_there() const { return is_plugged && !is_leaving && may_be.empty(); }
 };
 
-/// Why all devices are watched: some press may seat somebody, or be captured.
-enum class Watched : std::uint8_t { joining, captures };
+/// Why all devices are watched: some press may seat somebody, or be captured; or all are told.
+enum class Watched : std::uint8_t { joining, captures, story };
 
 class DeviceList {
  public:
@@ -102,7 +102,7 @@ class DeviceList {
   // with each device that is ever plugged in.
   std::vector<KnownDevice> devices_ = std::vector<KnownDevice>(1);
   std::vector<Listeners> listeners_ = std::vector<Listeners>(1);
-  std::array<bool, 2> is_all_watched_{};  // by reason
+  std::array<bool, 3> is_all_watched_{};  // by reason
 };
 
 /// How sure it is that `back` is the device that was lost; 0 where it is another.

@@ -5,7 +5,7 @@
 namespace nextmove::core {
 namespace {
 
-const Seat* asked_on(const KnownDevice& known) {
+Seat* asked_on(const KnownDevice& known) {
   const auto is_asked = [](const Seat* owner) {
     return owner->capture().state == CaptureState::waiting;
   };
@@ -21,7 +21,7 @@ Fate fate_of(const Table& table, const DeviceList& devices, DeviceId device, Con
   const Source source = source_of(info(control).source);
   if (!known.is_plugged) return {Outcome::unplugged};
   if (std::find(spent.begin(), spent.end(), source) != spent.end()) return {Outcome::spent};
-  if (const Seat* asked = asked_on(known)) return {Outcome::captured, asked};
+  if (Seat* asked = asked_on(known)) return {Outcome::captured, asked};
   Fate fate;
   if (table.rules().joining != Joining::off) {
     if (const auto join = table.joined_by(device, control)) {

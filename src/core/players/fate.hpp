@@ -9,7 +9,7 @@ namespace nextmove::core {
 
 struct Fate {
   Outcome outcome = Outcome::heard;  // so far: it comes to the seats that have the device
-  const Seat* asked = nullptr;       // captured
+  Seat* asked = nullptr;             // captured
   SchemeId scheme = SchemeId::none;  // under which it seats somebody, or does not
   JoinAnswer refusal{};
 };

@@ -145,6 +145,7 @@ void Hub::update(Time now) {
   state.table.update(now);
   state.phase = core::Phase::readings;
   for (const auto& seat : seats()) seat->state().update(now);
+  if (state.story.is_on()) state.story_writer.settle(now);
   state.lettering.note_hands(seats(), state.notices, now);
   state.notices.publish();
   state.phase = core::Phase::handlers;
@@ -214,6 +215,7 @@ void Hub::set_part(Seat& seat, Area part) {
 
 std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
   if (!state_->is_open("Hub::adopt")) return {};
+  if (state_->story.is_on()) state_->story.add(StoryKind::adopted, now());
   const Playbook before =
       std::exchange(state_->playbook, core::keep_numbers(state_->playbook, playbook));
   std::vector<Diagnostic> told = core::no_longer_there(before, playbook);

@@ -96,6 +96,7 @@ void HubState::note_late(std::span<const Event> due) {
 
 void HubState::feed_slowly(const Event& event) {
   const bool is_sound = fits(event, devices.kind_of(event.device)) && event.time >= Time::zero();
+  if (!is_sound && story.is_on()) story_writer.pass_over(event);
   if (!is_sound) return tell_fault(event, "Hub::feed");
   const bool is_unusual = phase == Phase::events || journal.is_telling();
   if (is_unusual && !is_open("Hub::feed")) return;

@@ -9,6 +9,7 @@
 
 #include "players/clock_watch.hpp"
 #include "players/event_queue.hpp"
+#include "players/story_writer.hpp"
 #include "players/surroundings.hpp"
 #include "players/table.hpp"
 #include "seat/customs.hpp"
@@ -35,11 +36,13 @@ class HubState {
   explicit HubState(Playbook book)
       : playbook(std::move(book)),
         captures(playbook, devices),
+        notices(story),
         typing(devices),
         lettering(devices),
         surroundings(devices, queue),
-        table({playbook, journal, customs, devices, captures, notices, typing, lettering, screen,
-               surroundings}) {}
+        table({playbook, journal, story, customs, devices, captures, notices, typing, lettering,
+               screen, surroundings}),
+        story_writer(story, table, devices) {}
 
   // A step costs something to make, so it is made only where somebody listens.
   template <class What>
@@ -63,20 +66,37 @@ class HubState {
       return work_off_more(event);
     const Listeners& listeners = devices.listeners(event.device);
     listeners.contacts[source_of(event.control)].note(event);
-    if (listeners.is_watched && !table.lets_through(event)) return;
+    if (listeners.is_watched && !passes(event)) return;
+    deliver(event);
+  }
+  void deliver(const Event& event) const {
+    const Listeners& listeners = devices.listeners(event.device);
     const Listener* const end = listeners.first + listeners.count;
     for (const Listener* it = listeners.first; it != end; ++it) it->hearing->hear(*it->slot, event);
+  }
+
+  /// Whether an event of a device that is watched is still to be delivered.
+  [[gnu::noinline]] bool passes(const Event& event) {
+    if (!story.is_on()) return table.lets_through(event);
+    story_writer.begin(event);
+    const bool is_through = table.lets_through(event);
+    if (is_through) deliver(event);
+    story_writer.end(event, is_through);
+    return false;
   }
 
   [[gnu::noinline]] void work_off_more(const Event& event) {
     if (event.control == unplugging) {
       table.unplug(event.device, event.time);
     } else if (event.control == resting) {
+      if (story.is_on()) story.add(StoryKind::released_all, event.time);
       table.rest(event.device, event.time);
     } else {
       const Event standing = turned_standing(event);
       devices.at(event.device).contacts[source_of(standing.control)].note(standing);
+      if (story.is_on()) story_writer.begin(standing);
       table.take_up(standing);
+      if (story.is_on()) story_writer.end(standing, true);
     }
   }
 
@@ -116,6 +136,7 @@ class HubState {
   Playbook playbook;
   Journal journal;
   Customs customs;
+  StoryBook story;
   DeviceList devices;
   Captures captures;
   Notices notices;
@@ -124,6 +145,7 @@ class HubState {
   Screen screen;
   Surroundings surroundings;
   Table table;
+  StoryWriter story_writer;
   EventQueue queue;
   ClockWatch clocks;
   Phase phase = Phase::idle;

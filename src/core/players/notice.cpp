@@ -1,4 +1,5 @@
 // Notices in words.
+#include <algorithm>
 #include <array>
 #include <string>
 
@@ -14,11 +15,13 @@ constexpr std::array<std::string_view, 15> notice_kinds = {
     "plugged", "unplugged", "given",   "taken",   "lost",  "regained", "took_over", "joined",
     "refused", "left",      "held_to", "in_hand", "waits", "clash",    "doubted"};
 
-std::string devices_of(const Seat& seat, const Hub& hub) {
+// Of a join that is long past, the seat may have other devices by now.
+std::string devices_of(const Notice& notice, const Hub& hub) {
+  const auto devices = notice.seat->devices();
+  const bool has_it = std::find(devices.begin(), devices.end(), notice.device) != devices.end();
+  if (!has_it && notice.device != DeviceId::none) return hub.label(notice.device);
   std::string list;
-  for (const DeviceId id : seat.devices()) {
-    list += (list.empty() ? "" : ", ") + hub.label(id);
-  }
+  for (const DeviceId id : devices) list += (list.empty() ? "" : ", ") + hub.label(id);
   return list;
 }
 
@@ -99,7 +102,7 @@ std::string to_text(const Notice& notice, const Hub& hub) {
   const std::string device = hub.label(notice.device);
   const std::string seat{notice.seat != nullptr ? notice.seat->name() : ""};
   const auto join = [&](const std::string& what) {
-    return seat + what + named(notice.scheme, hub) + " with " + devices_of(*notice.seat, hub);
+    return seat + what + named(notice.scheme, hub) + " with " + devices_of(notice, hub);
   };
   switch (notice.kind) {
     case NoticeKind::plugged: {

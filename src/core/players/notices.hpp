@@ -8,17 +8,23 @@
 
 #include <nextmove/notice.hpp>
 
+#include "players/story_book.hpp"
+
 namespace nextmove::core {
 
 class Notices {
  public:
-  Notices() {
+  /// The story must outlive it.
+  explicit Notices(StoryBook& story) : story_(story) {
     constexpr std::size_t many_in_an_update = 64;
     pending_.reserve(many_in_an_update);
     published_.reserve(many_in_an_update);
   }
 
-  void note(const Notice& notice) { pending_.push_back(notice); }
+  void note(const Notice& notice) {
+    pending_.push_back(notice);
+    if (story_.is_on()) story_.add(StoryKind::notice, notice.time).notice = notice;
+  }
 
   /// Some are told before their time has come: what the game does happens at once, and what devices
   /// do when the update reaches it.
@@ -37,6 +43,7 @@ class Notices {
   std::span<const Notice> published() const { return published_; }
 
  private:
+  StoryBook& story_;
   std::vector<Notice> pending_;
   std::vector<Notice> published_;
 };

@@ -36,7 +36,7 @@ void Table::set_rules(const SeatingRules& rules) {
 
 Seat& Table::new_seat(std::string_view name) {
   seats_.push_back(std::make_unique<Seat>(std::make_unique<SeatState>(
-      std::string{name}, its_.playbook, its_.journal, its_.customs, its_.elsewhere)));
+      std::string{name}, its_.playbook, its_.journal, its_.story, its_.customs, its_.elsewhere)));
   its_.screen.add(*seats_.back());
   its_.lettering.add(*seats_.back());
   return *seats_.back();

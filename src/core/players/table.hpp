@@ -41,6 +41,7 @@ struct Moment {
 struct TableParts {
   const Playbook& playbook;
   Journal& journal;
+  StoryBook& story;
   Customs& customs;
   DeviceList& devices;
   Captures& captures;

@@ -40,6 +40,7 @@ void Table::unplug(DeviceId id, Time time) {
     note({.kind = NoticeKind::lost, .time = time, .seat = seat, .device = id});
   }
   known.values = {};
+  for (Contact& contact : known.contacts) contact.end(time);
   its_.devices.watch(id);
   settle({time, time});
 }

@@ -3,6 +3,8 @@
 #include <algorithm>
 #include <array>
 #include <chrono>
+#include <optional>
+#include <utility>
 
 #include "model/binding_parts.hpp"
 
@@ -17,6 +19,21 @@ float pushed_in(Vec2 value, unsigned parts) {
     if (((parts >> half) & 1U) != 0) most = std::max(most, halves[half]);
   }
   return std::min(most, 1.0F);
+}
+
+/// Which halves are pushed.
+unsigned pushed_halves(Vec2 value) {
+  unsigned halves = 0;
+  if (value.x > 0) halves |= part_right;
+  if (value.x < 0) halves |= part_left;
+  if (value.y > 0) halves |= part_up;
+  if (value.y < 0) halves |= part_down;
+  return halves;
+}
+
+// What moves, or is at a place, is pushed by nobody.
+bool can_be_pushed(RouteKind kind) {
+  return is_live(kind) || kind == RouteKind::button || kind == RouteKind::gesture;
 }
 
 }  // namespace
@@ -37,43 +54,58 @@ bool Causes::is_done() const {
 
 FoundReason Causes::find(const Wired& wired, DeviceId device) const {
   FoundReason reason;
-  const auto is_it = [&](const Slot& slot) {
-    return slot.kind == wired.route->device && is_meant(device, slot.device);
-  };
-  for (const auto& slot : common_.slots) {
-    if (is_it(*slot)) reason.value = std::max(reason.value, pushed_on(*slot, wired));
-  }
   note_contact(wired, device, reason);
   if (is_turned_on(*wired.route)) {
-    reason.why = Why::turned_on;
-    return reason;
+    tell(reason, Why::turned_on);
+  } else if (!is_kept_from_it(wired, reason)) {
+    return nearest(wired, device, reason);
   }
-  if (is_kept_from_it(wired, reason)) return reason;
-  if (!is_held(wired) && is_taken_from_it(wired, reason)) return reason;
-  reason.why = Why::never_sent;  // the least of what a device can do
-  const FoundReason common = reason;
   for (const auto& slot : common_.slots) {
-    if (!is_it(*slot)) continue;
-    FoundReason here = common;
-    look_at(*slot, wired, here);
-    if (here.why >= reason.why) reason = here;
+    if (is_asked(*slot, wired, device)) {
+      reason.value = std::max(reason.value, pushed_on(*slot, wired));
+    }
   }
   return reason;
 }
 
-// What moves, or is at a place, is pushed by nobody.
+// Of several devices, the one that is pushed; of these the one that is nearest to doing it.
+FoundReason Causes::nearest(const Wired& wired, DeviceId device, const FoundReason& common) const {
+  const auto rank = [](const FoundReason& it) {
+    return std::pair{it.value > 0 || it.why > Why::at_rest, it.why};
+  };
+  std::optional<FoundReason> best;
+  for (const auto& slot : common_.slots) {
+    if (!is_asked(*slot, wired, device)) continue;
+    FoundReason here = common;
+    here.value = pushed_on(*slot, wired);
+    const bool is_held = slot->routes[wired.route->state].is_held;
+    if (is_held || !is_taken_from_it(*slot, wired, here)) look_at(*slot, wired, here);
+    if (!best || rank(here) >= rank(*best)) best = here;
+  }
+  return best.value_or(common);
+}
+
+bool Causes::is_asked(const Slot& slot, const Wired& wired, DeviceId device) {
+  return slot.kind == wired.route->device && is_meant(device, slot.device);
+}
+
+FoundReason Causes::find_heard(const Wired& wired, DeviceId device) {
+  is_of_readings_ = false;
+  return find(wired, device);
+}
+
 float Causes::pushed_on(const Slot& slot, const Wired& wired) {
-  const RouteKind kind = wired.route->kind;
-  const bool can_be_pushed =
-      is_live(kind) || kind == RouteKind::button || kind == RouteKind::gesture;
-  if (!can_be_pushed) return 0;
+  if (!can_be_pushed(wired.route->kind)) return 0;
   return pushed_in(slot.controls[wired.source], wired.route->parts);
 }
 
 // Whatever is pushed: it would not be heard.
 bool Causes::is_kept_from_it(const Wired& wired, FoundReason& reason) const {
   const Route& route = *wired.route;
-  if ((route.schemes & bit_of(common_.scheme)) == 0) return tell(reason, Why::other_scheme);
+  if ((route.schemes & bit_of(common_.scheme)) == 0) {
+    reason.by_scheme = common_.scheme;
+    return tell(reason, Why::other_scheme);
+  }
   if (!has_device(route.device, reason)) return true;
   if (!common_.is_in(wired.context)) return tell(reason, Why::not_entered);
   const CaptureState capture = seat_.standing().capture.state;
@@ -139,43 +171,45 @@ bool Causes::is_turned_on(const Route& route) const {
          seat_.hearing().router().gestures().is_on(action_);
 }
 
-// What is held goes on, whoever would hear the next press.
-bool Causes::is_held(const Wired& wired) const {
-  return std::any_of(common_.slots.begin(), common_.slots.end(),
-                     [&](const auto& slot) { return slot->routes[wired.route->state].is_held; });
+// Others have what is pushed of the control; or all of it, where nothing is.
+bool Causes::is_taken_from_it(const Slot& slot, const Wired& wired, FoundReason& reason) const {
+  // A movement is over with its event.
+  const bool goes_on = can_be_pushed(wired.route->kind) || !is_of_readings_;
+  const unsigned pushed =
+      goes_on ? pushed_halves(slot.controls[wired.source]) & wired.route->parts : 0;
+  const unsigned asked = pushed != 0 ? pushed : wired.route->parts;
+  FoundReason taken = reason;
+  unsigned left = 0;
+  for (unsigned half = part_right; half <= part_down; half <<= 1U) {
+    if ((asked & half) != 0 && !has_taker(half, wired, taken)) left |= half;
+  }
+  if (left == 0) {
+    reason = taken;
+    return true;
+  }
+  if (!routes_.is_satisfied(wired.route->with_set)) {
+    reason.control = missing(wired);
+    return tell(reason, Why::with_missing);
+  }
+  return is_left_to_more(wired, left, reason);
 }
 
-// Others have the control.
-bool Causes::is_taken_from_it(const Wired& wired, FoundReason& reason) const {
+// A context above that takes this half of it.
+bool Causes::has_taker(unsigned half, const Wired& wired, FoundReason& reason) const {
   const unsigned device = 1U << static_cast<unsigned>(wired.route->device);
   for (const ContextId above : common_.entered) {
-    if (above == wired.context) break;
+    if (above == wired.context) return false;
     reason.by_context = above;
-    if (const Route* taker = taker_in(above, wired.source, wired.route->parts)) {
-      reason.by_action = taker->action;
+    for (const ActiveRoute& active : routes_.of(wired.source)) {
+      const bool takes = wiring_.written(*active.route).context == above &&
+                         (active.open & half) != 0 && !active.route->pass_on;
+      if (!takes) continue;
+      reason.by_action = active.action;
       return tell(reason, Why::claimed);
     }
     if ((wiring_.context(above).blocked & device) != 0) return tell(reason, Why::blocked);
   }
-  reason.by_context = ContextId::none;
-  const auto with_set = wired.route->with_set;
-  if (!routes_.is_satisfied(with_set)) {
-    reason.control = missing(wired);
-    return tell(reason, Why::with_missing);
-  }
-  return is_left_to_more(wired, reason);
-}
-
-// Which route claims the half from the contexts below.
-const Route* Causes::taker_in(ContextId context, Source source, unsigned part) const {
-  const Wiring::Index* const row = wiring_.row_of(context);
-  for (Wiring::Index i = row[source]; i != row[source + 1]; ++i) {
-    const Route& route = wiring_.routes()[i];
-    const bool takes = !route.pass_on && (route.parts & part) == part && routes_.plays(route) &&
-                       routes_.is_satisfied(route.with_set);
-    if (takes) return &route;
-  }
-  return nullptr;
+  return false;
 }
 
 const PlacedControl* Causes::missing(const Wired& wired) const {
@@ -193,40 +227,27 @@ bool Causes::is_with_down(const ResolvedControl& control) const {
   return false;
 }
 
-bool Causes::is_left_to_more(const Wired& wired, FoundReason& reason) const {
-  const auto is_held = [&](const PlacedControl& with) {
-    const auto held = resolve(with, common_.playbook.zones());
-    return held && is_with_down(*held);
-  };
-  const auto& contexts = common_.playbook.contexts();
-  for (const BindingDefinition& other : contexts[Wiring::index(wired.context)].bindings) {
-    if (other.with.size() <= wired.binding.with.size()) continue;
-    const PlacedControl* const control = overlapping(other, wired);
-    if (control == nullptr || !std::all_of(other.with.begin(), other.with.end(), is_held)) continue;
-    reason.control = control;
-    reason.with = &other.with;
-    return tell(reason, Why::with_more);
+// Another binding of the context has all that is left, since more is held for it.
+bool Causes::is_left_to_more(const Wired& wired, unsigned left, FoundReason& reason) const {
+  const ActiveRoute* other = nullptr;
+  for (const ActiveRoute& active : routes_.of(wired.source)) {
+    if (wiring_.written(*active.route).context != wired.context) continue;
+    if ((active.open & left) == 0) continue;
+    if (active.route == wired.route || active.route->with_set == wired.route->with_set)
+      return false;
+    if (other == nullptr) other = &active;
   }
-  return false;
-}
-
-const PlacedControl* Causes::overlapping(const BindingDefinition& binding,
-                                         const Wired& wired) const {
-  for (int part = 0; part < action_part_count; ++part) {
-    const PlacedControl& placed = control_at(binding, static_cast<ActionPart>(part));
-    const auto control = resolve(placed, common_.playbook.zones());
-    const bool is_it =
-        control && control->source == wired.source && (control->part & wired.route->parts) != 0;
-    if (is_it) return &placed;
-  }
-  return nullptr;
+  if (other == nullptr) return false;
+  const BindingDefinition& binding = core::wired(common_.playbook, *other->route).binding;
+  reason.control = &control_at(binding, wiring_.written(*other->route).part);
+  reason.with = &binding.with;
+  return tell(reason, Why::with_more);
 }
 
 // ---- what one device does
 
 void Causes::look_at(const Slot& slot, const Wired& wired, FoundReason& reason) const {
   reason.why = Why::at_rest;
-  reason.value = pushed_on(slot, wired);
   switch (wired.route->kind) {
     case RouteKind::button:
     case RouteKind::gesture: look_at_button(slot, wired, reason); break;
@@ -238,8 +259,9 @@ void Causes::look_at(const Slot& slot, const Wired& wired, FoundReason& reason) 
     case RouteKind::detent:
     case RouteKind::displacement: break;  // moves only while it is moved
   }
-  if (reason.why == Why::drives) return look_at_reading(reason);
   if (reason.why == Why::at_rest) look_at_rest(slot, wired, reason);
+  if (!is_of_readings_) return;
+  if (reason.why == Why::drives) return look_at_reading(reason);
   look_at_queue(slot, wired, reason);
 }
 

@@ -5,6 +5,7 @@
 
 #include "compiled/wiring.hpp"
 #include "model/source.hpp"
+#include "seat/found_reason.hpp"
 #include "seat/seat_state.hpp"
 
 namespace nextmove::core {
@@ -17,16 +18,6 @@ struct Wired {
   const Route* route;
 };
 Wired wired(const Playbook& playbook, const Route& route);
-
-/// A reason, with what has names where these stand: nothing is allocated.
-struct FoundReason : Reason {
-  const Seat* owner = nullptr;                       // others_device
-  InterceptorId interceptor = InterceptorId::none;   // held_back
-  std::uint32_t zone = no_index;                     // other_zone
-  std::uint32_t custom = no_index;                   // made_nothing
-  const PlacedControl* control = nullptr;            // with_missing, with_more
-  const std::vector<PlacedControl>* with = nullptr;  // with_more: what is held for it
-};
 
 class Causes {
  public:
@@ -43,8 +34,13 @@ class Causes {
   /// Why a route of the action does it or not: on one device of the seat, or for DeviceId::none on
   /// the one that is nearest to doing it. Does not allocate.
   FoundReason find(const Wired& wired, DeviceId device = DeviceId::none) const;
+  /// Likewise, of what has been heard so far: whether it has come to a reading, and what waits,
+  /// does not matter.
+  FoundReason find_heard(const Wired& wired, DeviceId device);
 
  private:
+  FoundReason nearest(const Wired& wired, DeviceId device, const FoundReason& common) const;
+  static bool is_asked(const Slot& slot, const Wired& wired, DeviceId device);
   static float pushed_on(const Slot& slot, const Wired& wired);
   bool is_kept_from_it(const Wired& wired, FoundReason& reason) const;
   /// Always true.
@@ -55,13 +51,11 @@ class Causes {
   bool can_take(ContextId context, const Wired& wired) const;
   Time last_with_change(const Wired& wired) const;
   bool is_turned_on(const Route& route) const;
-  bool is_held(const Wired& wired) const;
-  bool is_taken_from_it(const Wired& wired, FoundReason& reason) const;
-  const Route* taker_in(ContextId context, Source source, unsigned part) const;
+  bool is_taken_from_it(const Slot& slot, const Wired& wired, FoundReason& reason) const;
+  bool has_taker(unsigned half, const Wired& wired, FoundReason& reason) const;
   const PlacedControl* missing(const Wired& wired) const;
   bool is_with_down(const ResolvedControl& control) const;
-  bool is_left_to_more(const Wired& wired, FoundReason& reason) const;
-  const PlacedControl* overlapping(const BindingDefinition& binding, const Wired& wired) const;
+  bool is_left_to_more(const Wired& wired, unsigned left, FoundReason& reason) const;
   Contact contact(const Slot& slot, const Wired& wired) const;
   void note_contact(const Wired& wired, DeviceId device, FoundReason& reason) const;
   Duration ago(Time time) const;
@@ -84,6 +78,7 @@ class Causes {
   const Wiring& wiring_;
   const ActiveRoutes& routes_;
   ActionId action_;
+  bool is_of_readings_ = true;
 };
 
 }  // namespace nextmove::core

@@ -15,6 +15,7 @@
 #include "compiled/wiring.hpp"
 #include "seat/board.hpp"
 #include "seat/changes.hpp"
+#include "seat/chronicle.hpp"
 #include "seat/slot.hpp"
 #include "seat/tally.hpp"
 #include "steps/journal.hpp"
@@ -31,11 +32,12 @@ enum class Cause : std::uint8_t {
 /// What a seat plays by, its devices, what was heard of them since the last update, what was read
 /// then, and the event at hand. The parts of a seat keep a reference to it.
 struct Common {
-  /// The journal must outlive it.
-  Common(std::string seat, Playbook book, Journal& told)
+  /// The journal and the chronicle must outlive it.
+  Common(std::string seat, Playbook book, Journal& told, Chronicle& chronicle)
       : name(std::move(seat)),
         playbook(std::move(book)),
         journal(told),
+        story(chronicle),
         wiring(&playbook.data().wiring()),
         tally(wiring->action_count()),
         board(playbook) {
@@ -47,6 +49,7 @@ struct Common {
   std::string name;
   Playbook playbook;  // with the player's changes
   Journal& journal;
+  Chronicle& story;
   const Wiring* wiring;                      // of the playbook
   std::vector<std::unique_ptr<Slot>> slots;  // as they came to the seat
   std::vector<DeviceId> devices;             // of the slots
@@ -70,6 +73,11 @@ struct Common {
   Time flow_time() const { return time > last_update ? time : last_update; }
   /// Of what the game does.
   Time present() const { return time > journal.now ? time : journal.now; }
+
+  /// Something is done to the seat.
+  void tell(StoryKind kind, ContextId context = ContextId::none, MuteId mute = MuteId::none) {
+    if (story.is_on()) story.tell({kind, present(), name, context, mute});
+  }
 
   bool is_in(ContextId context) const {
     return std::find(entered.begin(), entered.end(), context) != entered.end();

@@ -43,10 +43,13 @@ class Contact {
     return is_moved ? times_[moved] : pushed_at();
   }
 
+  /// The number of the newest line that the story has of it; 0 for none.
+  std::uint32_t line = 0;
+
  private:
   enum What : std::uint8_t { let_go, went_down, moved };
-  std::array<Time, 3> times_ = {never, never, never};
   bool is_pushed_ = false;
+  std::array<Time, 3> times_ = {never, never, never};
 };
 
 /// An event that came after the update that it belongs to.

@@ -179,7 +179,7 @@ class Teller {
   }
   std::string other_scheme(const ExplainedWay& way) const {
     const std::string its =
-        seat_.scheme() == SchemeId::none ? "none" : playbook_.scheme(seat_.scheme()).name;
+        way.by_scheme == SchemeId::none ? "none" : playbook_.scheme(way.by_scheme).name;
     const std::string meant =
         way.schemes.empty() ? "schemes that share no device" : list(way.schemes);
     return "it is for " + meant + "; the seat is held to " + its;

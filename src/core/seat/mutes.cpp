@@ -11,6 +11,7 @@ void Mutes::mute(MuteId mute) {
   ++counts_[static_cast<std::size_t>(mute)];
   silence(mute, 1);
   router_.cut_muted();
+  common_.tell(StoryKind::muted, ContextId::none, mute);
   Journal& journal = common_.journal;
   if (!journal.is_on()) return;
   journal.tell(Muted{journal.now, common_.name, common_.playbook.mute(mute).name});
@@ -20,6 +21,7 @@ void Mutes::unmute(MuteId mute) {
   if (!exists(mute) || counts_[static_cast<std::size_t>(mute)] == 0) return;
   --counts_[static_cast<std::size_t>(mute)];
   silence(mute, -1);
+  common_.tell(StoryKind::unmuted, ContextId::none, mute);
   Journal& journal = common_.journal;
   if (!journal.is_on()) return;
   journal.tell(Unmuted{journal.now, common_.name, common_.playbook.mute(mute).name});

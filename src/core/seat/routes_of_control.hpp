@@ -12,7 +12,7 @@ inline std::size_t finger_of(Source source) {
 }
 
 /// Calls `then` with those of one context, in the order of writing. A finger is heard by the zone
-/// that it belongs to; before it lands, by any.
+/// that it belongs to; before it lands, by any. It goes with its place.
 template <class Then>
 void for_each_route_of(const Common& common, const Slot& slot, const ControlInfo& control,
                        ContextId context, Then then) {
@@ -25,11 +25,13 @@ void for_each_route_of(const Common& common, const Slot& slot, const ControlInfo
     }
   };
   const Source source = source_of(control.source);
-  each(source, control.part);
-  if (slot.kind != DeviceKind::touch) return;
-  const std::uint32_t caught = slot.fingers[finger_of(source)].zone;
+  if (slot.kind != DeviceKind::touch) return each(source, control.part);
+  const std::size_t finger = finger_of(source);
+  each(source_of(Control::Finger1) + static_cast<Source>(finger), part_all);
+  each(source_of(Control::Finger1Position) + static_cast<Source>(finger), part_all);
+  const Finger& its = slot.fingers[finger];
   for (std::uint32_t zone = 0; zone < common.playbook.zones().size(); ++zone) {
-    if (caught == no_index || caught == zone) each(source_of_zone(zone), part_all);
+    if (!its.is_down || its.zone == zone) each(source_of_zone(zone), part_all);
   }
 }
 

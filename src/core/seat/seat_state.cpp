@@ -8,9 +8,9 @@
 
 namespace nextmove::core {
 
-SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs,
-                     const Elsewhere& elsewhere)
-    : common_(std::move(name), std::move(playbook), journal),
+SeatState::SeatState(std::string name, Playbook playbook, Journal& journal, Chronicle& story,
+                     Customs& customs, const Elsewhere& elsewhere)
+    : common_(std::move(name), std::move(playbook), journal, story),
       elsewhere_(elsewhere),
       given_(common_.playbook),
       before_(common_.playbook),
@@ -42,6 +42,7 @@ void SeatState::set_profile(Profile profile) {
   Playbook changed = remapped(given_, profile_, common_.scheme);
   if (changed.definition() == common_.playbook.definition()) return;
   common_.changes.note(Interruption::profile, common_.present());
+  common_.tell(StoryKind::profile_set);
   play_by(std::move(changed));
 }
 
@@ -73,6 +74,7 @@ void SeatState::play_by(Playbook playbook) {
 void SeatState::list_context(ContextId context) {
   router().list(context);
   common_.changes.note_entered(context, common_.present());
+  common_.tell(StoryKind::entered, context);
   mutes_.enter(context);
   prompting_.renew();
 }
@@ -81,6 +83,7 @@ void SeatState::unlist_context(ContextId context) {
   common_.time = common_.present();
   router().unlist(context);
   common_.changes.note_left(context, common_.present());
+  common_.tell(StoryKind::left, context);
   mutes_.leave(context);
   prompting_.renew();
 }
@@ -149,6 +152,7 @@ void SeatState::hold_to(SchemeId scheme) {
 void SeatState::set_typing(bool is_typing) {
   common_.is_typing = is_typing;
   common_.changes.note(Interruption::typing, common_.present());
+  common_.tell(is_typing ? StoryKind::typing_begun : StoryKind::typing_ended);
   router().lay();
   router().look_for_pointers();
 }

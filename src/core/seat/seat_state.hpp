@@ -36,8 +36,8 @@ struct Standing {
 class SeatState {
  public:
   /// All but the first two must outlive the seat.
-  SeatState(std::string name, Playbook playbook, Journal& journal, Customs& customs,
-            const Elsewhere& elsewhere);
+  SeatState(std::string name, Playbook playbook, Journal& journal, Chronicle& story,
+            Customs& customs, const Elsewhere& elsewhere);
 
   // ---- its parts
 
@@ -79,6 +79,9 @@ class SeatState {
   void adopt(const Playbook& playbook);
   /// Goes on with what the player has changed.
   void set_profile(Profile profile);
+
+  /// Something is done to the seat, for the story.
+  void tell(StoryKind kind) { common_.tell(kind); }
 
   /// Makes what was heard since the last update into readings.
   void update(Time now);

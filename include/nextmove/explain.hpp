@@ -27,10 +27,10 @@ enum class Why : std::uint8_t {
   remapped,         ///< the player has put another control in its place
   unbound,          ///< the player has taken it off the action, and put nothing in its place
   other_scheme,     ///< the binding is for another scheme than the seat's
-  lost_device,      ///< the seat's device of this kind is unplugged
+  no_device,        ///< no device of this kind is plugged in
   others_device,    ///< all devices of this kind are other seats'
   free_device,      ///< a device of this kind is there, and nobody has it
-  no_device,        ///< no device of this kind is plugged in
+  lost_device,      ///< the seat's device of this kind is unplugged
   not_entered,      ///< the context
   captures,         ///< the seat is asked for a control
   typing,           ///< the player types into a text field
@@ -82,6 +82,9 @@ enum class Interruption : std::uint8_t {
   joined,        ///< the seat got the device
   with_control,  ///< a control that must be held for this, or for something else, went down or up
 };
+
+/// "unknown", "entered" and so on.
+std::string_view to_string(Interruption interruption);
 
 /// Why, with the numbers and ids that it refers to. What a cause does not need is none or 0.
 struct Reason {

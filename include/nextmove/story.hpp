@@ -20,6 +20,7 @@ struct StoryEntry {
   StoryKind kind = StoryKind::said;
   Time time{};           ///< when it happened, or began
   Time until{};          ///< said: of its last event
+  Duration late{};       ///< said: by how much its first event missed the update it belongs to
   bool is_open = false;  ///< said: it is not at rest again, or has moved in the last quarter second
 
   DeviceId device = DeviceId::none;  ///< said, passed_over

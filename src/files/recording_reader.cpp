@@ -165,6 +165,7 @@ class LineReader {
     const std::string file = text("profile");
     if (file.empty()) return {};
     Result<Profile> read = parse_profile(file);
+    for (const Diagnostic& it : read.diagnostics) note("profile: " + it.message);
     if (read) return std::move(*read);
     fail("profile: " + read.diagnostics.front().message);
     return {};
@@ -194,7 +195,11 @@ class LineReader {
     return Updated{at};
   }
 
+  /// What is left out, and does no harm.
+  const std::vector<std::string>& notes() const { return notes_; }
+
  private:
+  void note(std::string message) { notes_.push_back(std::move(message)); }
   void fail(std::string message) {
     if (problem_.empty()) problem_ = std::move(message);
   }
@@ -279,6 +284,7 @@ class LineReader {
   const Json& json_;
   bool seeks_nearest_;
   std::string problem_;
+  std::vector<std::string> notes_;
 };
 
 class RecordingReader {
@@ -410,6 +416,7 @@ class RecordingReader {
   }
 
   bool keep(const LineReader& line, std::string_view where) {
+    for (const std::string& it : line.notes()) warn(std::string{where} + it);
     if (line.problem().empty()) return true;
     error(std::string{where} + line.problem());
     return false;

@@ -3,6 +3,7 @@
 #include <nextmove/explain.hpp>
 #include <nextmove/playbook_file.hpp>
 #include <nextmove/testing.hpp>
+#include <nextmove/trace.hpp>
 
 #include "support/page.hpp"
 
@@ -20,6 +21,26 @@ TEST(ThePageOfCauses, ShowsWhatIsToldOfTidewater) {
   stage.press(Control::Space);
   stage.wait(10ms);
   EXPECT_EQ(stage.why(stage.hub().playbook().button("horn")), block_of(page, "text", "horn is"));
+}
+
+TEST(ThePageOfCauses, ShowsWhatIsToldOfAControl) {
+  Hub hub{*load_playbook(NEXTMOVE_EXAMPLE_DATA "/tidewater.toml")};
+  Seat& seat = hub.add_seat("port tug");
+  const DeviceId keyboard = hub.plug({.kind = DeviceKind::keyboard}, {});
+  seat.enter("helm");
+  seat.enter("chart");
+  hub.feed({.device = keyboard, .control = Control::Space, .x = 1});
+  hub.update(10ms);
+  EXPECT_EQ(to_text(hub.trace(keyboard, Control::Space), hub),
+            block_of(page, "text", "Space, keyboard 1: heard by"));
+}
+
+TEST(ThePageOfCauses, HasALineForEachOutcome) {
+  const std::string text = read_file(page);
+  for (int i = 0; i <= static_cast<int>(Outcome::unbound); ++i) {
+    const std::string row = "\n| `" + std::string{to_string(static_cast<Outcome>(i))} + "` |";
+    EXPECT_NE(text.find(row), std::string::npos) << row;
+  }
 }
 
 TEST(ThePageOfCauses, HasALineForEach) {

@@ -8,6 +8,7 @@
 
 #include <nextmove/device.hpp>
 #include <nextmove/draft.hpp>
+#include <nextmove/time.hpp>
 
 #include "labels.hpp"
 #include "played.hpp"
@@ -33,9 +34,42 @@ int show_command(const std::string& playbook, const std::string& profile, const 
                  const std::optional<LabelWish>& labels, bool json);
 int prompt_command(const std::string& playbook, const std::string& text, const PromptWish& wish,
                    bool json);
-/// Each of `profiles` is a file for all seats, or "SEAT=FILE".
-int play_command(const std::string& playbook, const std::string& recording,
-                 const std::vector<std::string>& profiles, bool json);
+/// What of a recording is to be seen.
+struct PlayWish {
+  std::string playbook;
+  std::string recording;
+  std::vector<std::string> profiles;  ///< each a file for all seats, or "SEAT=FILE"
+  nextmove::Time from{};
+  nextmove::Time to = nextmove::Time::max();
+  std::vector<std::string> actions;  ///< empty for all
+  std::string seat;                  ///< likewise
+  bool with_events = false;          ///< every press, not only those that drove nothing
+  bool json = false;
+};
+int play_command(const PlayWish& wish);
+/// What a player does, who is asked why.
+struct ExplainWish {
+  std::string playbook;
+  std::string action;  ///< empty: what becomes of what is pressed
+  std::vector<nextmove::DeviceKind> devices;
+  std::string scheme;                 ///< empty for none
+  std::vector<std::string> contexts;  ///< entered, in order
+  std::string profile;                ///< a file, or empty
+  std::vector<std::string> pressed;   ///< and held, in order
+  bool json = false;
+};
+int explain_command(const ExplainWish& wish);
+/// What a recording is asked.
+struct ExplainRecordingWish {
+  std::string playbook;
+  std::string action;  ///< with `at`; empty: every press that did nothing
+  std::string recording;
+  std::optional<nextmove::Time> at;
+  std::string seat;  ///< empty for all
+  std::vector<std::string> profiles;
+  bool json = false;
+};
+int explain_recording_command(const ExplainRecordingWish& wish);
 /// What a player wants to change.
 struct RemapWish {
   std::string action;  ///< "horn", "steer.up"

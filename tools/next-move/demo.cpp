@@ -57,8 +57,9 @@ int demo_command(bool json) {
     print_opening(*recording);
     print_timeline_heading();
   }
-  playback.run(
-      [&](const TimelineLine& line) { fmt::print("{}\n", json ? to_json(line) : to_text(line)); });
+  for (const TimelineLine& line : playback.run()) {
+    fmt::print("{}\n", json ? to_json(line) : to_text(line));
+  }
   if (!json) print_summary(*playbook, playback);
   return exit_fine;
 }

@@ -8,12 +8,13 @@
 #include <nextmove/playbook_header.hpp>
 
 #include "commands.hpp"
+#include "moments.hpp"
 
 namespace {
 
-constexpr std::array<std::string_view, 15> command_names = {
-    "check",    "show",  "prompt", "play",  "remap",  "profile", "seats", "rollover",
-    "controls", "curve", "draw",   "icons", "header", "schema",  "demo"};
+constexpr std::array<std::string_view, 16> command_names = {
+    "check",    "show",     "prompt", "play", "explain", "remap",  "profile", "seats",
+    "rollover", "controls", "curve",  "draw", "icons",   "header", "schema",  "demo"};
 
 // CLI11 would only say that a command is missing.
 bool is_unknown_command(std::string_view name) {
@@ -26,6 +27,8 @@ class Program {
  public:
   explicit Program(CLI::App& app) : app_(app) {
     add_playbook_commands();
+    add_play();
+    add_explain();
     add_prompt();
     add_remap();
     add_profile();
@@ -97,17 +100,105 @@ class Program {
       const auto labels = by_name_ ? std::nullopt : std::optional{prompt_.labels};
       code_ = show_command(playbook_, profile_, scheme_, labels, json_);
     });
+  }
 
+  void add_play() {
     CLI::App* play =
         add_with_json("play", "play a recording through a playbook and print the readings",
                       "next-move play examples/data/tidewater.toml examples/data/harbour.jsonl");
     add_playbook(play);
-    play->add_option("recording", recording_, "a recording (JSON Lines)")
+    play->add_option("recording", play_.recording, "a recording (JSON Lines)")
         ->required()
         ->type_name("FILE");
-    play->add_option("--profile", profiles_, "what the players have changed")
+    play->add_option("--profile", play_.profiles, "what the players have changed")
         ->type_name("[SEAT=]FILE");
-    play->callback([this] { code_ = play_command(playbook_, recording_, profiles_, json_); });
+    play->add_flag("--events", play_.with_events,
+                   "every press and movement, not only what drove nothing");
+    play->add_option("--from", from_, "only from there on: 12.3s")->type_name("SECONDS");
+    play->add_option("--to", to_, "only until then")->type_name("SECONDS");
+    play->add_option("--action", play_.actions, "only this one")->type_name("ACTION");
+    play->add_option("--seat", play_.seat, "only this one, and what concerns no seat")
+        ->type_name("SEAT");
+    play->callback([this] {
+      play_.playbook = playbook_;
+      play_.json = json_;
+      if (!from_.empty()) play_.from = moment_of("--from", from_);
+      if (!to_.empty()) play_.to = moment_of("--to", to_);
+      code_ = play_command(play_);
+    });
+  }
+
+  void add_explain() {
+    CLI::App* explain = add_with_json(
+        "explain", "say why an action is done or not, or what became of a press",
+        "next-move explain examples/data/tidewater.toml horn --context helm --context chart "
+        "--press Space\n  next-move explain examples/data/tidewater.toml --context helm --press "
+        "F7\n  next-move explain examples/data/tidewater.toml horn --recording "
+        "examples/data/harbour.jsonl --at 5.2s");
+    add_playbook(explain);
+    explain
+        ->add_option("action", action_,
+                     "which; without it, what is pressed, or all of a recording that did nothing")
+        ->type_name("ACTION");
+    CLI::Option* recording =
+        explain->add_option("--recording", recording_, "ask what happened there")
+            ->type_name("FILE");
+    const auto ask_playbook = [&](const std::string& name, auto& value, const std::string& what) {
+      return explain->add_option(name, value, what)->excludes(recording);
+    };
+    ask_playbook("--devices", devices_, "that the player has: keyboard,mouse,gamepad:2")
+        ->delimiter(',')
+        ->type_name("KIND[:N],...")
+        ->default_str("keyboard,mouse,gamepad,touch");
+    ask_playbook("--scheme", scheme_, "that the seat is held to")->type_name("SCHEME");
+    ask_playbook("--context", prompt_.contexts, "entered, in order")->type_name("CONTEXT");
+    ask_playbook("--press", pressed_, "and hold, in order: Space, ShiftLeft+KeyS, Touch:horn")
+        ->type_name("CONTROL");
+    explain->add_option("--profile", profiles_, "what the player has changed")
+        ->type_name("[SEAT=]FILE");
+    explain->add_option("--at", from_, "when, in the recording: 12.3s")
+        ->type_name("SECONDS")
+        ->needs(recording);
+    explain->add_option("--seat", seat_, "only this one of the recording")
+        ->type_name("SEAT")
+        ->needs(recording);
+    explain->callback([this] { run_explain(); });
+  }
+
+  void run_explain() {
+    if (!recording_.empty()) return run_explain_recording();
+    if (action_.empty() && pressed_.empty()) {
+      throw CLI::ValidationError{"action", "name one, or --press a control"};
+    }
+    if (profiles_.size() > 1) throw CLI::ValidationError{"--profile", "there is one player"};
+    ExplainWish wish{playbook_,
+                     action_,
+                     {},
+                     scheme_,
+                     prompt_.contexts,
+                     profiles_.empty() ? "" : profiles_.front(),
+                     pressed_,
+                     json_};
+    const std::vector<std::string> all = {"keyboard", "mouse", "gamepad", "touch"};
+    const bool are_named = app_.get_subcommand("explain")->count("--devices") != 0;
+    const std::string problem = parse_devices(are_named ? devices_ : all, wish.devices);
+    if (!problem.empty()) throw CLI::ValidationError{"--devices", problem};
+    code_ = explain_command(wish);
+  }
+
+  void run_explain_recording() {
+    ExplainRecordingWish wish{playbook_, action_, recording_, {}, seat_, profiles_, json_};
+    if (!from_.empty()) wish.at = moment_of("--at", from_);
+    if (action_.empty() != !wish.at) {
+      throw CLI::ValidationError{"--at", "an action and a moment go together"};
+    }
+    code_ = explain_recording_command(wish);
+  }
+
+  static nextmove::Time moment_of(const std::string& option, const std::string& word) {
+    const auto moment = find_moment(word);
+    if (!moment) throw CLI::ValidationError{option, word + " is no moment; write 12.3s"};
+    return *moment;
   }
 
   void add_labels(CLI::App* command) {
@@ -325,6 +416,11 @@ class Program {
   }
 
   CLI::App& app_;
+  PlayWish play_;
+  std::string from_;
+  std::string to_;
+  std::string seat_;
+  std::vector<std::string> pressed_;
   std::string playbook_;
   std::string recording_;
   std::string profile_;

@@ -95,3 +95,19 @@ bool may_write_or_tell(const std::string& path) {
 std::string counted(std::size_t count, std::string_view what) {
   return fmt::format("{} {}{}", count, what, count == 1 ? "" : "s");
 }
+
+std::string printable_lines(std::string_view text) {
+  std::string lines;
+  while (!text.empty()) {
+    const std::size_t end = std::min(text.find('\n'), text.size());
+    lines += nextmove::printable(text.substr(0, end)) + '\n';
+    text.remove_prefix(std::min(end + 1, text.size()));
+  }
+  return lines;
+}
+
+void print_answer(std::string_view text) {
+  const std::string lines = printable_lines(text);
+  const std::size_t end = lines.find('\n');
+  fmt::print("{}{}", bold(std::string_view{lines}.substr(0, end)), lines.substr(end));
+}

@@ -30,5 +30,11 @@ void print_problems(const std::vector<nextmove::Diagnostic>& problems);
 /// icons). Else it prints what stands in the way.
 bool may_write_or_tell(const std::string& path);
 
+/// Text of several lines that a terminal may show; see printable.
+std::string printable_lines(std::string_view text);
+
+/// Text of several lines, of which the first is the answer.
+void print_answer(std::string_view text);
+
 /// "1 action", "2 actions".
 std::string counted(std::size_t count, std::string_view what);

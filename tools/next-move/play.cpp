@@ -1,4 +1,5 @@
 // next-move play: the readings that a recording gives under a playbook.
+#include <algorithm>
 #include <fmt/core.h>
 
 #include <nextmove/files.hpp>
@@ -13,51 +14,44 @@ using namespace nextmove;
 
 namespace {
 
-/// A profile, and the seat that plays by it; empty for all.
-struct SeatProfile {
-  std::string seat;
-  Profile profile;
-};
+bool is_wanted(const TimelineLine& line, const PlayWish& wish) {
+  const auto& actions = wish.actions;
+  if (line.time < wish.from || line.time > wish.to) return false;
+  if (!wish.seat.empty() && !line.seat.empty() && line.seat != wish.seat) return false;
+  return actions.empty() || std::find(actions.begin(), actions.end(), line.action) != actions.end();
+}
 
-// "SEAT=FILE" or "FILE"; nothing, after printing why, where the file cannot be read.
-std::optional<SeatProfile> read_seat_profile(const std::string& word, const Recording& recording,
-                                             const Playbook& playbook) {
-  SeatProfile found;
-  std::string path = word;
-  for (const RecordedSeat& seat : recording.header.seats) {
-    if (word.rfind(seat.name + '=', 0) != 0) continue;
-    found.seat = seat.name;
-    path = word.substr(seat.name.size() + 1);
-  }
-  auto profile = read_profile_or_tell(path, false);
-  if (!profile) return std::nullopt;
-  print_misfits(*profile, playbook);
-  found.profile = std::move(*profile);
-  return found;
+// False after printing which name is none of the playbook's or of the recording's.
+bool are_known_or_tell(const PlayWish& wish, const Hub& hub) {
+  const bool are_actions = std::all_of(
+      wish.actions.begin(), wish.actions.end(),
+      [&](const std::string& name) { return find_part_or_tell(hub.playbook(), name).has_value(); });
+  return are_actions && (wish.seat.empty() || !find_seats_or_tell(hub, wish.seat).empty());
 }
 
 }  // namespace
 
-int play_command(const std::string& playbook, const std::string& recording,
-                 const std::vector<std::string>& profiles, bool json) {
-  const Result<Playbook> book = read_playbook_file(playbook);
-  const Result<Recording> steps = read_recording_file(recording);
+int play_command(const PlayWish& wish) {
+  const Result<Playbook> book = read_playbook_file(wish.playbook);
+  const Result<Recording> recording = read_recording_file(wish.recording);
   print_problems(book.diagnostics);
-  print_problems(steps.diagnostics);
-  if (!book || !steps) return exit_problems;
+  print_problems(recording.diagnostics);
+  if (!book || !recording) return exit_problems;
 
-  Playback playback{*book, *steps};
-  for (const std::string& word : profiles) {
-    const auto profile = read_seat_profile(word, *steps, *book);
-    if (!profile) return exit_problems;
-    playback.set_profile(profile->seat, profile->profile);
+  Playback playback{*book, *recording};
+  for (const std::string& word : wish.profiles) {
+    if (!set_profile_or_tell(word, *recording, playback.hub())) return exit_problems;
   }
   for (const std::string& problem : playback.problems()) {
-    fmt::print(stderr, "{}: error: {}\n", recording, printable(problem));
+    fmt::print(stderr, "{}: error: {}\n", wish.recording, printable(problem));
   }
-  if (!json) print_timeline_heading();
-  playback.run(
-      [&](const TimelineLine& line) { fmt::print("{}\n", json ? to_json(line) : to_text(line)); });
-  const bool fine = !has_errors(steps.diagnostics) && playback.problems().empty();
+  const std::vector<TimelineLine> lines = playback.run(wish.with_events);
+  if (!are_known_or_tell(wish, playback.hub())) return exit_problems;
+  print_head(recording->header, wish.json);
+  if (!wish.json) print_timeline_heading();
+  for (const TimelineLine& line : lines) {
+    if (is_wanted(line, wish)) fmt::print("{}\n", wish.json ? to_json(line) : to_text(line));
+  }
+  const bool fine = !has_errors(recording.diagnostics) && playback.problems().empty();
   return fine ? exit_fine : exit_problems;
 }

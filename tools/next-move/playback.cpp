@@ -2,10 +2,13 @@
 
 #include <algorithm>
 #include <fmt/core.h>
+#include <fmt/ranges.h>
+#include <map>
 #include <set>
 
 #include <nextmove/files.hpp>
 
+#include "explained.hpp"
 #include "json_output.hpp"
 #include "output.hpp"
 
@@ -45,12 +48,6 @@ Playback::Playback(Playbook playbook, const Recording& recording)
   check_names();
 }
 
-void Playback::set_profile(std::string_view name, const Profile& profile) {
-  for (const auto& seat : hub_.seats()) {
-    if (name.empty() || seat->name() == name) hub_.set_profile(*seat, profile);
-  }
-}
-
 void Playback::check_names() {
   std::set<std::string> contexts;
   std::set<std::string> schemes;
@@ -77,97 +74,122 @@ void Playback::check_names() {
   }
 }
 
-void Playback::run(const std::function<void(const TimelineLine&)>& tell) {
+void keep_story_of(const Recording& recording, Hub& hub) {
+  constexpr std::size_t most = 200'000;
+  constexpr std::size_t besides = 1000;  // seats and devices of the head, and what follows a step
+  const auto count =
+      std::count_if(recording.steps.begin(), recording.steps.end(),
+                    [](const Step& it) { return !std::holds_alternative<Updated>(it); });
+  const std::size_t wanted = 2 * static_cast<std::size_t>(count) + besides;
+  hub.keep_story(std::min(wanted, most));
+  if (wanted <= most) return;
+  fmt::print(stderr, "next-move: the recording is long; presses before the last {} are not told\n",
+             most);
+}
+
+std::vector<TimelineLine> Playback::run(bool with_all_events) {
+  keep_story_of(recording_, hub_);
   bool more = true;
   while (more) {
     const Time before = hub_.now();
     more = replay_.advance();
-    std::vector<TimelineLine> lines;
-    for (const Step& step : replay_.played()) add_step(step, lines);
-    if (more) add_notices(lines);
-    std::stable_sort(lines.begin(), lines.end(),
-                     [](const TimelineLine& a, const TimelineLine& b) { return a.time < b.time; });
-    for (const TimelineLine& line : lines) tell(line);
+    for (const Step& step : replay_.played()) add_step(step);
     if (!more) break;
+    add_notices();
     for (const auto& seat : hub_.seats()) {
-      tell_changes(*seat, tell);
+      add_changes(*seat);
       add_up(*seat, hub_.now() - before);
     }
   }
+  add_presses(with_all_events);
+  std::stable_sort(lines_.begin(), lines_.end(),
+                   [](const TimelineLine& a, const TimelineLine& b) { return a.time < b.time; });
+  return std::move(lines_);
+}
+
+// What became of a press is known when it is over. It stands before what it led to.
+void Playback::add_presses(bool with_all_events) {
+  std::vector<TimelineLine> presses;
+  for (const StoryEntry& it : hub_.story()) {
+    const bool is_press = it.kind == StoryKind::said && (with_all_events || !it.is_done);
+    if (!is_press && it.kind != StoryKind::passed_over) continue;
+    presses.push_back({it.time, it.seat, it.way.name, it.text, members_of(it, hub_)});
+  }
+  lines_.insert(lines_.begin(), presses.begin(), presses.end());
 }
 
 // What happens to seats and devices is told by the hub's notices.
-void Playback::add_step(const Step& step, std::vector<TimelineLine>& lines) {
+void Playback::add_step(const Step& step) {
   std::visit(
       Overloaded{
           [&](const ReleasedAll& it) {
-            lines.push_back({it.time, "", "", "everything released", R"("released":"all")"});
+            lines_.push_back({it.time, "", "", "everything released", R"("released":"all")"});
           },
           [&](const Entered& it) {
-            lines.push_back({it.time, it.seat, "", "enters " + it.context,
-                             fmt::format(R"("entered":{})", json_text(it.context))});
+            lines_.push_back({it.time, it.seat, "", "enters " + it.context,
+                              fmt::format(R"("entered":{})", json_text(it.context))});
           },
           [&](const Left& it) {
-            lines.push_back({it.time, it.seat, "", "leaves " + it.context,
-                             fmt::format(R"("left":{})", json_text(it.context))});
+            lines_.push_back({it.time, it.seat, "", "leaves " + it.context,
+                              fmt::format(R"("left":{})", json_text(it.context))});
           },
           [&](const SwitchedTo& it) {
-            lines.push_back({it.time, it.seat, "", "switches to " + it.context,
-                             fmt::format(R"("switched_to":{})", json_text(it.context))});
+            lines_.push_back({it.time, it.seat, "", "switches to " + it.context,
+                              fmt::format(R"("switched_to":{})", json_text(it.context))});
           },
           [&](const Muted& it) {
-            lines.push_back({it.time, it.seat, "", "mutes " + it.mute,
-                             fmt::format(R"("muted":{})", json_text(it.mute))});
+            lines_.push_back({it.time, it.seat, "", "mutes " + it.mute,
+                              fmt::format(R"("muted":{})", json_text(it.mute))});
           },
           [&](const Unmuted& it) {
-            lines.push_back({it.time, it.seat, "", "unmutes " + it.mute,
-                             fmt::format(R"("unmuted":{})", json_text(it.mute))});
+            lines_.push_back({it.time, it.seat, "", "unmutes " + it.mute,
+                              fmt::format(R"("unmuted":{})", json_text(it.mute))});
           },
           [&](const ProfileSet& it) {
-            lines.push_back({it.time, it.seat, "", "plays by another profile",
-                             fmt::format(R"("profile":{})", json_text(to_toml(it.profile)))});
+            lines_.push_back({it.time, it.seat, "", "plays by another profile",
+                              fmt::format(R"("profile":{})", json_text(to_toml(it.profile)))});
           },
           [&](const CaptureBegun& it) {
-            lines.push_back({it.time, it.seat, "", "is asked for a control for " + it.action,
-                             fmt::format(R"("capture":{})", json_text(it.action))});
+            lines_.push_back({it.time, it.seat, "", "is asked for a control for " + it.action,
+                              fmt::format(R"("capture":{})", json_text(it.action))});
           },
           [&](const Resized& it) {
-            lines.push_back({it.time, "", "", fmt::format("window {} x {}", it.size.x, it.size.y),
-                             fmt::format(R"("window":[{},{}])", it.size.x, it.size.y)});
+            lines_.push_back({it.time, "", "", fmt::format("window {} x {}", it.size.x, it.size.y),
+                              fmt::format(R"("window":[{},{}])", it.size.x, it.size.y)});
           },
           [&](const TypingSet& it) {
-            lines.push_back({it.time, it.seat, "", it.is_typing ? "types" : "types no more",
-                             fmt::format(R"("typing":{})", it.is_typing)});
+            lines_.push_back({it.time, it.seat, "", it.is_typing ? "types" : "types no more",
+                              fmt::format(R"("typing":{})", it.is_typing)});
           },
           [&](const TakenUp& it) {
             const std::string_view name = to_string(it.control);
             const bool is_stick = info(it.control).form == ControlForm::stick;
-            lines.push_back({it.time, "", "",
-                             is_stick
-                                 ? fmt::format("{} is at {:.2f} {:.2f} already", name, it.x, it.y)
-                             : it.x != 0 ? fmt::format("{} is down already", name)
-                                         : fmt::format("{} is up", name),
-                             fmt::format(R"("taken_up":"{}","x":{},"y":{})", name, it.x, it.y)});
+            lines_.push_back({it.time, "", "",
+                              is_stick
+                                  ? fmt::format("{} is at {:.2f} {:.2f} already", name, it.x, it.y)
+                              : it.x != 0 ? fmt::format("{} is down already", name)
+                                          : fmt::format("{} is up", name),
+                              fmt::format(R"("taken_up":"{}","x":{},"y":{})", name, it.x, it.y)});
           },
           [&](const LongestStepSet& it) {
             const bool is_limited = it.longest != Duration::max();
             const double seconds = is_limited ? to_seconds(it.longest) : 0;
-            lines.push_back({it.time, "", "",
-                             is_limited ? fmt::format("of an update, {} s count", seconds)
-                                        : "all of an update counts",
-                             fmt::format(R"("longest_step":{})", seconds)});
+            lines_.push_back({it.time, "", "",
+                              is_limited ? fmt::format("of an update, {} s count", seconds)
+                                         : "all of an update counts",
+                              fmt::format(R"("longest_step":{})", seconds)});
           },
           [&](const RulesSet& it) {
-            lines.push_back({it.time, "", "",
-                             fmt::format("joining is {}", to_string(it.rules.joining)),
-                             fmt::format(R"("joining":"{}")", to_string(it.rules.joining))});
+            lines_.push_back({it.time, "", "",
+                              fmt::format("joining is {}", to_string(it.rules.joining)),
+                              fmt::format(R"("joining":"{}")", to_string(it.rules.joining))});
           },
           [](const auto& /*it*/) {},
       },
       step);
 }
 
-void Playback::add_notices(std::vector<TimelineLine>& lines) {
+void Playback::add_notices() {
   for (const Notice& notice : hub_.notices()) {
     TimelineLine line{notice.time, notice.seat != nullptr ? std::string{notice.seat->name()} : ""};
     line.what = to_text(notice, hub_);
@@ -186,11 +208,11 @@ void Playback::add_notices(std::vector<TimelineLine>& lines) {
     if (notice.refusal != Refusal::none) {
       line.fields += fmt::format(R"(,"refusal":"{}")", to_string(notice.refusal));
     }
-    lines.push_back(std::move(line));
+    lines_.push_back(std::move(line));
   }
 }
 
-void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineLine&)>& tell) {
+void Playback::add_changes(const Seat& seat) {
   std::vector<ActionId> changes{seat.changes().begin(), seat.changes().end()};
   std::sort(changes.begin(), changes.end());
   for (const ActionId id : changes) {
@@ -224,7 +246,7 @@ void Playback::tell_changes(Seat& seat, const std::function<void(const TimelineL
         line.fields = fmt::format(R"("x":{},"y":{})", x, y);
         break;
     }
-    tell(line);
+    lines_.push_back(std::move(line));
   }
 }
 
@@ -241,12 +263,49 @@ void Playback::add_up(const Seat& seat, Duration since_last) {
 
 namespace {
 
+// "keyboard 1, mouse 1; in helm; mutes radio_call; under desk; 2 changes of the controls".
+std::string state_of(const RecordedSeat& seat, const RecordingHeader& head) {
+  std::vector<std::string> parts;
+  std::map<DeviceKind, int> numbers;
+  std::string devices;
+  for (const PluggedDevice& it : head.devices) {
+    const int number = ++numbers[it.device.kind];
+    if (std::find(it.seats.begin(), it.seats.end(), seat.name) == it.seats.end()) continue;
+    devices +=
+        fmt::format("{}{} {}", devices.empty() ? "" : ", ", to_string(it.device.kind), number);
+  }
+  parts.push_back(devices.empty() ? "no device" : devices);
+  if (!seat.contexts.empty()) parts.push_back(fmt::format("in {}", fmt::join(seat.contexts, ", ")));
+  if (!seat.mutes.empty()) parts.push_back(fmt::format("mutes {}", fmt::join(seat.mutes, ", ")));
+  if (!seat.scheme.empty()) parts.push_back("under " + seat.scheme);
+  if (!seat.profile.is_empty()) parts.emplace_back("with other controls");
+  if (seat.is_reserved) parts.emplace_back("reserved");
+  if (seat.is_typing) parts.emplace_back("typing");
+  return fmt::format("{}", fmt::join(parts, "; "));
+}
+
 std::string columns(std::string_view time, std::string_view seat, std::string_view action,
                     std::string_view what) {
   return fmt::format("{:>9}  {:<14}  {:<12}  {}", time, seat, action, what);
 }
 
 }  // namespace
+
+void print_head(const RecordingHeader& head, bool json) {
+  if (!json)
+    fmt::print("{}, by version {} of the rules\n", bold(printable(head.title)), head.meaning);
+  if (json)
+    fmt::print(R"({{"title":{},"meaning":{},"seats":[)", json_text(head.title), head.meaning);
+  for (const RecordedSeat& seat : head.seats) {
+    const std::string state = state_of(seat, head);
+    if (!json) fmt::print("  {}: {}\n", printable(seat.name), printable(state));
+    if (json) {
+      fmt::print(R"({}{{"name":{},"at_start":{}}})", &seat == &head.seats.front() ? "" : ",",
+                 json_text(seat.name), json_text(state));
+    }
+  }
+  fmt::print("{}\n", json ? "]}" : "");
+}
 
 void print_timeline_heading() {
   fmt::print("{}\n", bold(columns("SECONDS", "SEAT", "ACTION", "READING")));

@@ -1,7 +1,6 @@
 // A recording played through a playbook, told line by line.
 #pragma once
 
-#include <functional>
 #include <string>
 #include <vector>
 
@@ -11,7 +10,7 @@
 struct TimelineLine {
   nextmove::Time time{};
   std::string seat{};    ///< empty for what concerns no single seat
-  std::string action{};  ///< empty for what is no reading
+  std::string action{};  ///< empty for what concerns none
   std::string what{};    ///< for people
   std::string fields{};  ///< for programs: JSON members without braces
 };
@@ -22,15 +21,19 @@ struct ActionSummary {
   nextmove::Duration active{};  ///< held, or away from rest
 };
 
+/// What became of each press of the recording is kept, for Hub::story; of a very long one of the
+/// last, and that is said.
+void keep_story_of(const nextmove::Recording& recording, nextmove::Hub& hub);
+
 class Playback {
  public:
   Playback(nextmove::Playbook playbook, const nextmove::Recording& recording);
 
-  /// Has this seat, or where the name is empty every one, play by a profile.
-  void set_profile(std::string_view seat, const nextmove::Profile& profile);
+  nextmove::Hub& hub() { return hub_; }
 
-  /// Plays it all, and calls `tell` with each line in order.
-  void run(const std::function<void(const TimelineLine&)>& tell);
+  /// Plays it all: what happened, in order. A press stands in it where it drove nothing, or where
+  /// all events are asked for.
+  std::vector<TimelineLine> run(bool with_all_events = false);
 
   /// The contexts and schemes that the recording names and the playbook does not know.
   const std::vector<std::string>& problems() const { return problems_; }
@@ -39,9 +42,10 @@ class Playback {
   nextmove::Time length() const { return hub_.now(); }
 
  private:
-  void add_step(const nextmove::Step& step, std::vector<TimelineLine>& lines);
-  void add_notices(std::vector<TimelineLine>& lines);
-  void tell_changes(nextmove::Seat& seat, const std::function<void(const TimelineLine&)>& tell);
+  void add_step(const nextmove::Step& step);
+  void add_notices();
+  void add_changes(const nextmove::Seat& seat);
+  void add_presses(bool with_all_events);
   void add_up(const nextmove::Seat& seat, nextmove::Duration since_last);
   void check_names();
 
@@ -50,7 +54,11 @@ class Playback {
   nextmove::Replay replay_;
   std::vector<std::string> problems_;
   std::vector<ActionSummary> summaries_;
+  std::vector<TimelineLine> lines_;
 };
+
+/// What the head says: the title, and the seats as they are at the start.
+void print_head(const nextmove::RecordingHeader& head, bool json);
 
 /// The heading of the lines that to_text makes.
 void print_timeline_heading();

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <filesystem>
 #include <fmt/core.h>
+#include <fmt/ranges.h>
 #include <fstream>
 
 #include <nextmove/files.hpp>
@@ -50,6 +51,23 @@ std::size_t print_misfits(const Profile& profile, const Playbook& playbook, Sche
   }
   print_problems(told);
   return count;
+}
+
+bool set_profile_or_tell(const std::string& word, const Recording& recording, Hub& hub) {
+  std::string name;
+  std::string path = word;
+  for (const RecordedSeat& seat : recording.header.seats) {
+    if (word.rfind(seat.name + '=', 0) != 0) continue;
+    name = seat.name;
+    path = word.substr(seat.name.size() + 1);
+  }
+  const auto profile = read_profile_or_tell(path, false);
+  if (!profile) return false;
+  print_misfits(*profile, hub.playbook());
+  for (const auto& seat : hub.seats()) {
+    if (name.empty() || seat->name() == name) hub.set_profile(*seat, *profile);
+  }
+  return true;
 }
 
 namespace {
@@ -105,6 +123,21 @@ std::optional<SchemeId> find_scheme_or_tell(const Playbook& playbook, const std:
   const auto scheme = playbook.find_scheme(name);
   if (!scheme) tell_unknown("scheme", name, nearest_of(playbook.schemes(), name));
   return scheme;
+}
+
+std::vector<Seat*> find_seats_or_tell(const Hub& hub, const std::string& name) {
+  std::vector<Seat*> seats;
+  std::vector<std::string_view> names;
+  for (const auto& seat : hub.seats()) {
+    names.push_back(seat->name());
+    if (name.empty() || seat->name() == name) seats.push_back(seat.get());
+  }
+  if (seats.empty()) {
+    const std::string advice = did_you_mean(name, names);
+    fmt::print(stderr, "next-move: the recording has no seat \"{}\"{}\n", printable(name),
+               advice.empty() ? fmt::format("; it has {}", fmt::join(names, ", ")) : advice);
+  }
+  return seats;
 }
 
 std::string listed(const std::vector<Combination>& controls) {

@@ -16,6 +16,11 @@ std::optional<nextmove::Profile> read_profile_or_tell(const std::string& path, b
 std::size_t print_misfits(const nextmove::Profile& profile, const nextmove::Playbook& playbook,
                           nextmove::SchemeId scheme = nextmove::SchemeId::none);
 
+/// "SEAT=FILE" or "FILE": gives the seat of the recording, or all, what the player has changed.
+/// False, after printing why, where the file cannot be read.
+bool set_profile_or_tell(const std::string& word, const nextmove::Recording& recording,
+                         nextmove::Hub& hub);
+
 /// "steer.up": the action and the part of it, or nothing, after printing what is wrong.
 struct NamedPart {
   nextmove::ActionId action;
@@ -32,6 +37,9 @@ std::optional<nextmove::ContextId> find_context_or_tell(const nextmove::Playbook
                                                         const std::string& name);
 std::optional<nextmove::SchemeId> find_scheme_or_tell(const nextmove::Playbook& playbook,
                                                       const std::string& name);
+
+/// The seat with this name, or where it is empty all of them; none, after printing what is wrong.
+std::vector<nextmove::Seat*> find_seats_or_tell(const nextmove::Hub& hub, const std::string& name);
 
 /// "KeyH, ShiftLeft+KeyS", or "nothing".
 std::string listed(const std::vector<nextmove::Combination>& controls);

@@ -42,7 +42,7 @@ class HubState {
         surroundings(devices, queue),
         table({playbook, journal, story, customs, devices, captures, notices, typing, lettering,
                screen, surroundings}),
-        story_writer(story, table, devices) {}
+        story_writer(story, table, devices, journal) {}
 
   // A step costs something to make, so it is made only where somebody listens.
   template <class What>

@@ -50,6 +50,7 @@ class StoryTeller {
 
   static void take_over_said(const StoryLine& line, StoryEntry& entry) {
     entry.until = line.until;
+    entry.late = line.late;
     entry.events = line.events;
     entry.x = line.extent.x;
     entry.y = line.extent.y;
@@ -90,7 +91,9 @@ class StoryTeller {
     trace.refusal = line.refusal;
     if (line.route != nullptr) trace.ways = {entry.way};
     const TraceTeller teller{trace, hub_};
-    return teller.name() + extent(line, entry) + ": " +
+    const std::string late =
+        line.late > Duration::zero() ? ", " + seconds_of(line.late) + " late" : "";
+    return teller.name() + extent(line, entry) + late + ": " +
            (line.is_done ? done(entry) : teller.sentence());
   }
 

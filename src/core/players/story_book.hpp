@@ -28,6 +28,7 @@ struct StoryLine {
 
   Time until{};
   bool is_open = false;
+  Duration late{};         // by so much its first event missed its update
   bool is_settled = true;  // interceptors have had their say
   DeviceId device = DeviceId::none;
   Control control = Control::none;

@@ -69,8 +69,9 @@ struct StoryWriter::Seen {
   }
 };
 
-StoryWriter::StoryWriter(StoryBook& book, const Table& table, DeviceList& devices)
-    : book_(book), table_(table), devices_(devices) {
+StoryWriter::StoryWriter(StoryBook& book, const Table& table, DeviceList& devices,
+                         const Journal& journal)
+    : book_(book), table_(table), devices_(devices), journal_(journal) {
   presses_.reserve(most_routes);
 }
 
@@ -96,6 +97,7 @@ StoryLine& StoryWriter::begin_line(const Event& event) {
   line.control = told_as(event.control);
   line.is_open = true;
   line.until = event.time;
+  line.late = std::max(journal_.before - event.time, Duration::zero());
   devices_.at(event.device).contacts[source_of(line.control)].line = book_.newest();
   return line;
 }

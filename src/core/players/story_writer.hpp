@@ -17,7 +17,7 @@ namespace nextmove::core {
 class StoryWriter {
  public:
   /// All must outlive it.
-  StoryWriter(StoryBook& book, const Table& table, DeviceList& devices);
+  StoryWriter(StoryBook& book, const Table& table, DeviceList& devices, const Journal& journal);
 
   void begin(const Event& event);
   /// Seats heard the event that was begun, or something took it from them.
@@ -53,6 +53,7 @@ class StoryWriter {
   StoryBook& book_;
   const Table& table_;
   DeviceList& devices_;
+  const Journal& journal_;
   Fate fate_{};                   // of the event at hand
   bool is_settled_ = true;        // all lines are
   std::vector<Presses> presses_;  // before it

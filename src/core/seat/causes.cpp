@@ -11,16 +11,6 @@
 namespace nextmove::core {
 namespace {
 
-/// How far the halves of a control with these bits are pushed.
-float pushed_in(Vec2 value, unsigned parts) {
-  const std::array halves = {value.x, -value.x, value.y, -value.y};
-  float most = 0;
-  for (unsigned half = 0; half < 4; ++half) {
-    if (((parts >> half) & 1U) != 0) most = std::max(most, halves[half]);
-  }
-  return std::min(most, 1.0F);
-}
-
 /// Which halves are pushed.
 unsigned pushed_halves(Vec2 value) {
   unsigned halves = 0;
@@ -38,6 +28,15 @@ bool can_be_pushed(RouteKind kind) {
 
 }  // namespace
 
+float pushed_in(Vec2 value, unsigned parts) {
+  const std::array halves = {value.x, -value.x, value.y, -value.y};
+  float most = 0;
+  for (unsigned half = 0; half < 4; ++half) {
+    if (((parts >> half) & 1U) != 0) most = std::max(most, halves[half]);
+  }
+  return std::min(most, 1.0F);
+}
+
 Wired wired(const Playbook& playbook, const Route& route) {
   const Wiring::Written& written = playbook.data().wiring().written(route);
   const auto& bindings = playbook.contexts()[Wiring::index(written.context)].bindings;
@@ -54,7 +53,7 @@ bool Causes::is_done() const {
 
 FoundReason Causes::find(const Wired& wired, DeviceId device) const {
   FoundReason reason;
-  note_contact(wired, device, reason);
+  note_contact(wired.route->device, wired.source, device, reason);
   if (is_turned_on(*wired.route)) {
     tell(reason, Why::turned_on);
   } else if (!is_kept_from_it(wired, reason)) {
@@ -106,7 +105,7 @@ bool Causes::is_kept_from_it(const Wired& wired, FoundReason& reason) const {
     reason.by_scheme = common_.scheme;
     return tell(reason, Why::other_scheme);
   }
-  if (!has_device(route.device, reason)) return true;
+  if (!has_device(wired, reason)) return true;
   if (!common_.is_in(wired.context)) return tell(reason, Why::not_entered);
   const CaptureState capture = seat_.standing().capture.state;
   if (capture == CaptureState::waiting || capture == CaptureState::queued) {
@@ -128,7 +127,8 @@ bool Causes::tell(FoundReason& reason, Why why) {
   return true;
 }
 
-bool Causes::has_device(DeviceKind kind, FoundReason& reason) const {
+bool Causes::has_device(const Wired& wired, FoundReason& reason) const {
+  const DeviceKind kind = wired.route->device;
   const auto is_here = [&](const auto& slot) { return slot->kind == kind; };
   if (std::any_of(common_.slots.begin(), common_.slots.end(), is_here)) return true;
   reason.why = Why::no_device;
@@ -136,6 +136,8 @@ bool Causes::has_device(DeviceKind kind, FoundReason& reason) const {
     reason.why = known->owner == nullptr ? Why::free_device : Why::others_device;
     reason.by_device = known->device;
     reason.owner = known->owner;
+    note_contact(contact(known->device, wired.source), reason);
+    if (reason.is_pushed) reason.value = 1;
   }
   for (const Wait& wait : seat_.standing().waits) {
     if (wait.kind != kind || wait.lost == DeviceId::none) continue;
@@ -267,14 +269,15 @@ void Causes::look_at(const Slot& slot, const Wired& wired, FoundReason& reason) 
 
 void Causes::look_at_rest(const Slot& slot, const Wired& wired, FoundReason& reason) const {
   if (wired.source >= control_count) return look_at_touch(slot, wired, reason);
-  const Contact last = contact(slot, wired);
+  const Contact last = contact(slot.device, wired.source);
+  // What was captured, or joined somebody, is kept from the seat.
+  const bool is_kept = last.is_pushed() && slot.controls[wired.source] == Vec2{} &&
+                       wired.route->kind != RouteKind::place;
   if (last.is_unknown()) {
     reason.why = Why::never_sent;
     reason.by_device = slot.device;
-  } else if (last.is_pushed() && slot.controls[wired.source] == Vec2{} &&
-             wired.route->kind != RouteKind::place) {
-    look_at_wait(slot, wired,
-                 reason);  // what was captured or joined somebody is kept from the seat
+  } else if (last.is_cut() || is_kept) {
+    look_at_wait(slot, wired, reason);
   } else if (wired.route->gesture != no_index) {
     look_at_last(slot.gestures[wired.route->gesture], wiring_.gesture(*wired.route),
                  last.pushed_at(), reason);

@@ -19,6 +19,9 @@ struct Wired {
 };
 Wired wired(const Playbook& playbook, const Route& route);
 
+/// How far the halves of a control with these bits are pushed.
+float pushed_in(Vec2 value, unsigned parts);
+
 class Causes {
  public:
   /// Of an action of the seat's playbook.
@@ -37,6 +40,8 @@ class Causes {
   /// Likewise, of what has been heard so far: whether it has come to a reading, and what waits,
   /// does not matter.
   FoundReason find_heard(const Wired& wired, DeviceId device);
+  /// How far a control is pushed that no route of the action hears, and when it was.
+  void note_push(const PlacedControl& placed, Reason& reason) const;
 
  private:
   FoundReason nearest(const Wired& wired, DeviceId device, const FoundReason& common) const;
@@ -45,7 +50,7 @@ class Causes {
   bool is_kept_from_it(const Wired& wired, FoundReason& reason) const;
   /// Always true.
   static bool tell(FoundReason& reason, Why why);
-  bool has_device(DeviceKind kind, FoundReason& reason) const;
+  bool has_device(const Wired& wired, FoundReason& reason) const;
   MuteId mute() const;
   bool silences(MuteId mute) const;
   bool can_take(ContextId context, const Wired& wired) const;
@@ -56,8 +61,9 @@ class Causes {
   const PlacedControl* missing(const Wired& wired) const;
   bool is_with_down(const ResolvedControl& control) const;
   bool is_left_to_more(const Wired& wired, unsigned left, FoundReason& reason) const;
-  Contact contact(const Slot& slot, const Wired& wired) const;
-  void note_contact(const Wired& wired, DeviceId device, FoundReason& reason) const;
+  Contact contact(DeviceId device, Source source) const;
+  void note_contact(DeviceKind kind, Source source, DeviceId device, Reason& reason) const;
+  void note_contact(const Contact& last, Reason& reason) const;
   Duration ago(Time time) const;
   void look_at_rest(const Slot& slot, const Wired& wired, FoundReason& reason) const;
   void look_at_last(const GestureState& state, const Gesture& gesture, Time pushed_at,

@@ -7,24 +7,39 @@
 
 namespace nextmove::core {
 
-Contact Causes::contact(const Slot& slot, const Wired& wired) const {
-  if (wired.source >= control_count) return {};
-  return seat_.elsewhere().contact(slot.device, static_cast<Control>(wired.source));
+Contact Causes::contact(DeviceId device, Source source) const {
+  if (source >= control_count) return {};
+  return seat_.elsewhere().contact(device, static_cast<Control>(source));
 }
 
 // Of the one that was pushed last.
-void Causes::note_contact(const Wired& wired, DeviceId device, FoundReason& reason) const {
+void Causes::note_contact(DeviceKind kind, Source source, DeviceId device, Reason& reason) const {
   std::optional<Time> newest;
   for (const auto& slot : common_.slots) {
-    if (slot->kind != wired.route->device || !is_meant(device, slot->device)) continue;
-    const Contact last = contact(*slot, wired);
+    if (slot->kind != kind || !is_meant(device, slot->device)) continue;
+    const Contact last = contact(slot->device, source);
     const Time pushed_at = last.pushed_at() == never ? Time::min() : last.pushed_at();
     if (last.is_unknown() || (newest && pushed_at < *newest)) continue;
     newest = pushed_at;
-    reason.is_pushed = last.is_pushed();
-    reason.late = seat_.elsewhere().late(slot->device, static_cast<Control>(wired.source));
-    if (last.pushed_at() != never) reason.pushed_ago = ago(pushed_at);
-    if (last.let_go_at() != never) reason.let_go_ago = ago(last.let_go_at());
+    note_contact(last, reason);
+    reason.late = seat_.elsewhere().late(slot->device, static_cast<Control>(source));
+  }
+}
+
+void Causes::note_contact(const Contact& last, Reason& reason) const {
+  reason.is_pushed = last.is_pushed();
+  if (last.pushed_at() != never) reason.pushed_ago = ago(last.pushed_at());
+  if (last.let_go_at() != never) reason.let_go_ago = ago(last.let_go_at());
+}
+
+void Causes::note_push(const PlacedControl& placed, Reason& reason) const {
+  const auto control = resolve(placed, common_.playbook.zones());
+  if (!control || control->source >= control_count) return;
+  note_contact(control->device, control->source, DeviceId::none, reason);
+  for (const auto& slot : common_.slots) {
+    if (slot->kind != control->device) continue;
+    reason.value =
+        std::max(reason.value, pushed_in(slot->controls[control->source], control->part));
   }
 }
 
@@ -49,7 +64,7 @@ void Causes::look_at_last(const GestureState& state, const Gesture& gesture, Tim
 // What was the last to come between since the control went down.
 void Causes::look_at_wait(const Slot& slot, const Wired& wired, FoundReason& reason) const {
   reason.why = Why::waits_for_fresh;
-  const Time since = contact(slot, wired).pushed_at();
+  const Time since = contact(slot.device, wired.source).pushed_at();
   Time latest = since;
   const auto try_one = [&](Time at, Interruption what) {
     if (at == never || since == never || at < latest) return false;

@@ -23,16 +23,21 @@ class Contact {
     const bool is_pushed = bits << 1U != 0;
     times_[std::size_t{is_pushed} << std::size_t{is_pushed_}] = event.time;
     is_pushed_ = is_pushed;
+    is_cut_ = false;
   }
   /// Nobody let it go: the window lost the focus, say.
   void end(Time time) {
-    if (is_pushed_) times_[let_go] = time;
+    if (!is_pushed_) return;
+    times_[let_go] = time;
     is_pushed_ = false;
+    is_cut_ = true;
   }
 
   /// No event of it has come.
   bool is_unknown() const { return pushed_at() == never && let_go_at() == never; }
   bool is_pushed() const { return is_pushed_; }
+  /// Nobody has let it go since it was pushed, but something else.
+  bool is_cut() const { return is_cut_; }
   /// When it began to be pushed, the last time; `never` where it was not.
   Time pushed_at() const { return times_[went_down]; }
   Time let_go_at() const { return times_[let_go]; }
@@ -49,6 +54,7 @@ class Contact {
  private:
   enum What : std::uint8_t { let_go, went_down, moved };
   bool is_pushed_ = false;
+  bool is_cut_ = false;
   std::array<Time, 3> times_ = {never, never, never};
 };
 

@@ -15,8 +15,8 @@ namespace core {
 namespace {
 
 constexpr std::array<std::string_view, 36> why_names = {
-    "gone",          "remapped",      "unbound",         "other_scheme", "lost_device",
-    "others_device", "free_device",   "no_device",       "not_entered",  "captures",
+    "gone",          "remapped",      "unbound",         "other_scheme", "no_device",
+    "others_device", "free_device",   "lost_device",     "not_entered",  "captures",
     "typing",        "muted",         "claimed",         "blocked",      "with_missing",
     "with_more",     "never_sent",    "other_zone",      "at_rest",      "let_go_early",
     "was_too_long",  "next_missing",  "below_threshold", "in_dead_zone", "waits_for_fresh",
@@ -24,6 +24,12 @@ constexpr std::array<std::string_view, 36> why_names = {
     "outdone",       "stamped_later", "not_updated",     "held_back",    "turned_on",
     "drives"};
 static_assert(why_names.size() == static_cast<std::size_t>(Why::drives) + 1);
+
+constexpr std::array<std::string_view, 12> interruption_names = {
+    "unknown", "entered", "left",   "unmuted", "capture", "typing",
+    "profile", "adopted", "scheme", "focus",   "joined",  "with_control"};
+static_assert(interruption_names.size() ==
+              static_cast<std::size_t>(Interruption::with_control) + 1);
 
 class Explainer {
  public:
@@ -91,6 +97,7 @@ class Explainer {
     const std::vector<ExplainedWay> played = ways;
     for_each_way(seat_.given().definition(), [&](ExplainedWay way) {
       if (is_among(way, played)) return;
+      causes_.note_push(way.control.control, way);
       const auto in_its_place =
           std::find_if(played.begin(), played.end(), [&](const ExplainedWay& other) {
             return other.context == way.context && other.part == way.part &&
@@ -114,6 +121,7 @@ class Explainer {
   void add_gone(std::vector<ExplainedWay>& ways) const {
     for_each_way(seat_.given_before().definition(), [&](ExplainedWay way) {
       if (is_among(way, ways)) return;
+      causes_.note_push(way.control.control, way);
       way.why = Why::gone;
       ways.push_back(std::move(way));
     });
@@ -131,6 +139,10 @@ class Explainer {
 
 std::string_view to_string(Why why) {
   return core::why_names[static_cast<std::size_t>(why)];
+}
+
+std::string_view to_string(Interruption interruption) {
+  return core::interruption_names[static_cast<std::size_t>(interruption)];
 }
 
 Explanation Seat::explain(ActionId action) const {

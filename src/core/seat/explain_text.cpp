@@ -26,8 +26,12 @@ std::string seconds_of(Duration duration) {
   return shown(static_cast<float>(to_seconds(duration))) + " s";
 }
 
+std::string ago(Duration duration) {
+  return duration == Duration::zero() ? "just now" : seconds_of(duration) + " ago";
+}
+
 std::string since_pushed(bool is_pushed, std::optional<Duration> pushed_ago) {
-  return is_pushed && pushed_ago ? "; it went down " + seconds_of(*pushed_ago) + " ago" : "";
+  return is_pushed && pushed_ago ? "; it went down " + ago(*pushed_ago) : "";
 }
 
 std::string place_of(const ExplainedWay& way, const Playbook& playbook) {
@@ -128,7 +132,7 @@ class Teller {
   static std::string seconds(Duration duration) { return core::seconds_of(duration); }
   /// ", 0.2 s ago".
   static std::string ago(std::optional<Duration> duration) {
-    return duration ? ", " + seconds(*duration) + " ago" : "";
+    return duration ? ", " + core::ago(*duration) : "";
   }
   static std::string often(std::uint32_t times) {
     if (times < 2) return "";
@@ -180,6 +184,11 @@ class Teller {
   std::string other_scheme(const ExplainedWay& way) const {
     const std::string its =
         way.by_scheme == SchemeId::none ? "none" : playbook_.scheme(way.by_scheme).name;
+    const bool is_used =
+        way.by_scheme != SchemeId::none && playbook_.scheme(way.by_scheme).uses_kind(way.device);
+    if (way.schemes.empty() && !is_used) {
+      return "the seat is held to " + its + ", which uses no " + kind(way);
+    }
     const std::string meant =
         way.schemes.empty() ? "schemes that share no device" : list(way.schemes);
     return "it is for " + meant + "; the seat is held to " + its;

@@ -21,6 +21,8 @@ ExplainedWay told_way(const Playbook& playbook, const SeatState& seat, const Wir
 std::string place_of(const ExplainedWay& way, const Playbook& playbook);
 /// "; it went down 0.01 s ago"; empty where it is not pushed.
 std::string since_pushed(bool is_pushed, std::optional<Duration> pushed_ago);
+/// "0.01 s ago", "just now".
+std::string ago(Duration duration);
 /// "0.01 s".
 std::string seconds_of(Duration duration);
 

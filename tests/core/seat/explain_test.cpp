@@ -404,7 +404,7 @@ const std::vector<Between> interruptions = {
        it.hub().set_typing(it.seat());
        it.hub().set_typing(it.seat(), false);
      },
-     "nobody pushes it: let go 0.01 s ago"},
+     "the player began or ended typing, 0.01 s ago"},
     {[](Stage& it) {
        press(it, KeyH);
        Profile profile;
@@ -424,7 +424,7 @@ const std::vector<Between> interruptions = {
        press(it, KeyH);
        it.hub().release_all(it.now());
      },
-     "nobody pushes it: let go 0.01 s ago"},
+     "everything was released (Hub::release_all), 0.01 s ago"},
     {[](Stage& it) {
        press(it, KeyH);
        const DeviceId keyboard = it.device(DeviceKind::keyboard);

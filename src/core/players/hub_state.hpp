@@ -67,10 +67,6 @@ class HubState {
     const Listeners& listeners = devices.listeners(event.device);
     listeners.contacts[source_of(event.control)].note(event);
     if (listeners.is_watched && !passes(event)) return;
-    deliver(event);
-  }
-  void deliver(const Event& event) const {
-    const Listeners& listeners = devices.listeners(event.device);
     const Listener* const end = listeners.first + listeners.count;
     for (const Listener* it = listeners.first; it != end; ++it) it->hearing->hear(*it->slot, event);
   }
@@ -80,7 +76,9 @@ class HubState {
     if (!story.is_on()) return table.lets_through(event);
     story_writer.begin(event);
     const bool is_through = table.lets_through(event);
-    if (is_through) deliver(event);
+    for (const Listener& it : devices.at(event.device).listeners) {
+      if (is_through) it.hearing->hear(*it.slot, event);
+    }
     story_writer.end(event, is_through);
     return false;
   }
@@ -136,7 +134,6 @@ class HubState {
   Playbook playbook;
   Journal journal;
   Customs customs;
-  StoryBook story;
   DeviceList devices;
   Captures captures;
   Notices notices;
@@ -145,10 +142,12 @@ class HubState {
   Screen screen;
   Surroundings surroundings;
   Table table;
-  StoryWriter story_writer;
   EventQueue queue;
   ClockWatch clocks;
   Phase phase = Phase::idle;
+  // Behind what every event needs.
+  StoryBook story;
+  StoryWriter story_writer;
 
  private:
   [[gnu::noinline]] void note_late(std::span<const Event> due);

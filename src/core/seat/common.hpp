@@ -37,10 +37,10 @@ struct Common {
       : name(std::move(seat)),
         playbook(std::move(book)),
         journal(told),
-        story(chronicle),
         wiring(&playbook.data().wiring()),
         tally(wiring->action_count()),
-        board(playbook) {
+        board(playbook),
+        story(chronicle) {
     changes.make_room(wiring->context_count(), playbook.mutes().size());
   }
   Common(const Common&) = delete;
@@ -49,7 +49,6 @@ struct Common {
   std::string name;
   Playbook playbook;  // with the player's changes
   Journal& journal;
-  Chronicle& story;
   const Wiring* wiring;                      // of the playbook
   std::vector<std::unique_ptr<Slot>> slots;  // as they came to the seat
   std::vector<DeviceId> devices;             // of the slots
@@ -63,6 +62,7 @@ struct Common {
   std::uint32_t event = 1;  // its number
   Time last_update{};
   Duration since_last{};  // how long after the one before it was
+  Chronicle& story;
 
   /// From here on, what changes is of another event than before.
   void begin_event(Time at) {

@@ -21,29 +21,27 @@ class Contact {
     // All bits but the signs: quicker than to ask two numbers whether they are 0.
     const auto bits = std::bit_cast<std::uint32_t>(event.x) | std::bit_cast<std::uint32_t>(event.y);
     const bool is_pushed = bits << 1U != 0;
-    times_[std::size_t{is_pushed} << std::size_t{is_pushed_}] = event.time;
-    is_pushed_ = is_pushed;
-    is_cut_ = false;
+    times_[std::size_t{is_pushed} << std::size_t{state_ & 1U}] = event.time;
+    state_ = State{is_pushed};
   }
   /// Nobody let it go: the window lost the focus, say.
   void end(Time time) {
-    if (!is_pushed_) return;
+    if (!is_pushed()) return;
     times_[let_go] = time;
-    is_pushed_ = false;
-    is_cut_ = true;
+    state_ = cut;
   }
 
   /// No event of it has come.
   bool is_unknown() const { return pushed_at() == never && let_go_at() == never; }
-  bool is_pushed() const { return is_pushed_; }
+  bool is_pushed() const { return state_ == pushed; }
   /// Nobody has let it go since it was pushed, but something else.
-  bool is_cut() const { return is_cut_; }
+  bool is_cut() const { return state_ == cut; }
   /// When it began to be pushed, the last time; `never` where it was not.
   Time pushed_at() const { return times_[went_down]; }
   Time let_go_at() const { return times_[let_go]; }
   /// Of the last event; `never` where none has come.
   Time last() const {
-    if (!is_pushed_) return let_go_at();
+    if (!is_pushed()) return let_go_at();
     const bool is_moved = times_[moved] != never && times_[moved] > pushed_at();
     return is_moved ? times_[moved] : pushed_at();
   }
@@ -53,8 +51,8 @@ class Contact {
 
  private:
   enum What : std::uint8_t { let_go, went_down, moved };
-  bool is_pushed_ = false;
-  bool is_cut_ = false;
+  enum State : std::uint8_t { up, pushed, cut };
+  State state_ = up;
   std::array<Time, 3> times_ = {never, never, never};
 };
 

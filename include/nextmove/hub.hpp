@@ -199,12 +199,13 @@ class Hub {
   Trace trace(DeviceId device, Control control) const;
 
   /// From here on, the last so many things that happen are kept: what devices said and what became
-  /// of each, what was passed over, contexts, mutes, captures, notices. 0 stops, and forgets them.
-  /// Movements of one control are one thing until it rests. What is typed is never kept. Allocates
-  /// now, and never later. An event then costs ten times as much (scripts/bench); nothing where it
-  /// is off.
+  /// of each, what was passed over, contexts, mutes, captures, notices. Movements of one control
+  /// are one thing until it rests. What is typed is never kept. 0 stops, and forgets them; as many
+  /// as before changes nothing. Allocates now, and never later. An event then costs ten times as
+  /// much (scripts/bench), and nothing more where it is off.
   void keep_story(std::size_t entries);
-  /// What is kept, the oldest first. Include story.hpp to use it. Allocates.
+  /// What is kept, the oldest first; asked where nothing is, it is a doubt. Include story.hpp to
+  /// use it. Allocates.
   std::vector<StoryEntry> story() const;
 
   // ---- events

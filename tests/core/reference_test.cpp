@@ -159,7 +159,8 @@ class SideBySide {
   explicit SideBySide(const PlaybookDefinition& book)
       : hub_(make(book)), seat_(hub_.add_seat("tug")), model_(hub_.playbook().definition()) {
     // Whose looking changes nothing.
-    if (book.actions.size() % 2 == 0) hub_.keep_story(20);
+    keeps_story_ = book.actions.size() % 2 == 0;
+    if (keeps_story_) hub_.keep_story(20);
     for (std::size_t i = 0; i < kinds.size(); ++i) plug(i, {});
   }
 
@@ -197,7 +198,11 @@ class SideBySide {
         hub_.update(line.time);
         model_.update(line.time);
         if (const std::string problem = difference(); !problem.empty()) return problem;
-        return ++updates_ % 16 == 0 ? wrong_cause() : "";
+        if (++updates_ % 16 != 0) return "";
+        if (const std::string problem = wrong_cause(); !problem.empty()) return problem;
+        if (updates_ % 64 != 0) return "";
+        if (const std::string problem = wrong_trace(); !problem.empty()) return problem;
+        return wrong_story();
       case What::enter:
         seat_.enter(line.name);
         model_.enter(line.name);
@@ -271,8 +276,7 @@ class SideBySide {
       const bool is_wrong = reading.kind == ActionKind::button && is_driven != reading.button.held;
       if (is_wrong || is_overlooked) return to_text(explanation, seat_);
     }
-    const std::string problem = wrong_trace();
-    return problem.empty() ? wrong_story() : problem;
+    return {};
   }
 
   // Of each control, what is told from its side is what is told from the side of its actions.
@@ -296,6 +300,7 @@ class SideBySide {
 
   // What did nothing has a cause.
   std::string wrong_story() const {
+    if (!keeps_story_) return {};
     for (const StoryEntry& it : hub_.story()) {
       if (it.kind != StoryKind::said || it.outcome == Outcome::captured) continue;
       const bool has_cause = it.way.name.empty() == (it.outcome == Outcome::unbound);
@@ -310,6 +315,7 @@ class SideBySide {
   Seat& seat_;
   ReferenceModel model_;
   int updates_ = 0;
+  bool keeps_story_ = false;
   std::array<DeviceId, kinds.size()> ids_{};
 };
 

@@ -67,9 +67,11 @@ Vec2 twice(Vec2 value) {
 
 class Caller {
  public:
-  explicit Caller(std::string_view bytes) : choices_(bytes), hub_(choices_.one_of(books())) {
+  explicit Caller(std::string_view bytes)
+      : choices_(bytes), hub_(choices_.one_of(books())), keeps_story_(bytes.size() % 2 == 0) {
     hub_.on_step([](const Step&) {});
     hub_.add_seat("port tug");
+    if (keeps_story_) hub_.keep_story(20);
     for (const char* name : {"skewed", "bent"}) hub_.set_custom(name, twice);
   }
 
@@ -82,6 +84,7 @@ class Caller {
       look_at_prompts(*it);
       look_at_causes(*it);
     }
+    look_at_story();
     for (const SharedClash& it : hub_.clashes()) {
       require(it.first.seat != it.second.seat, "two players clash");
     }
@@ -387,6 +390,19 @@ class Caller {
     }
   }
 
+  void look_at_story() {
+    for (const StoryEntry& it : keeps_story_ ? hub_.story() : std::vector<StoryEntry>{}) {
+      require(!it.text.empty(), "there is always something to tell");
+      const bool has_way = it.kind != StoryKind::said || !it.is_done || !it.way.name.empty();
+      require(has_way, "who did something is known");
+    }
+    for (const PluggedDevice& it : hub_.devices()) {
+      const Trace trace = hub_.trace(it.id, source_on(&it.device, choices_.below(256)));
+      require(trace.outcome != Outcome::no_such, "a control of a device is one");
+      require(!to_text(trace, hub_).empty(), "there is always something to say of a control");
+    }
+  }
+
   static void look(const Reading& it) {
     const auto [x, y] = it.value;
     require(std::isfinite(x) && std::isfinite(y), "readings are finite");
@@ -404,6 +420,7 @@ class Caller {
 
   Choices choices_;
   Hub hub_;
+  bool keeps_story_ = false;
   Time now_{};
   int changes_ = 0;
   std::vector<DeviceId> plugged_;

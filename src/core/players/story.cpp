@@ -165,11 +165,16 @@ void Hub::keep_story(std::size_t entries) {
                    "a story of " + std::to_string(entries) + " entries is more than a million");
     return;
   }
+  if (entries == state_->story.room()) return;
   state_->story.keep(entries);
   state_->devices.watch_all(core::Watched::story, entries != 0);
 }
 
 std::vector<StoryEntry> Hub::story() const {
+  if (!state_->story.is_on()) {
+    core::doubt(ComplaintKind::wrong_moment, "Hub::story",
+                "no story is kept; Hub::keep_story(200) keeps the last 200 things that happen");
+  }
   return core::StoryTeller{*state_, *this}.entries();
 }
 

@@ -52,6 +52,7 @@ struct StoryLine {
 class StoryBook final : public Chronicle {
  public:
   bool is_on() const override { return !lines_.empty(); }
+  std::size_t room() const { return lines_.size(); }
   /// Begins anew with room for so many; 0 keeps none.
   void keep(std::size_t lines) {
     lines_ = std::vector<StoryLine>(lines);

@@ -268,11 +268,22 @@ TEST(Story, KeepsTheLastSoMany) {
   EXPECT_EQ(story.back().control, KeyE);
 }
 
-TEST(Story, IsEmptyWhereItIsNotKept) {
+TEST(Story, AskedForWhereNothingIsKeptIsADoubt) {
   Watch watch;
   watch.hub.keep_story(0);
   watch.press(KeyH);
+  Complaints complaints;
   EXPECT_TRUE(watch.hub.story().empty());
+  EXPECT_EQ(complaints.take(),
+            (Sentences{"doubt: Hub::story: no story is kept; Hub::keep_story(200) keeps the last "
+                       "200 things that happen"}));
+}
+
+TEST(Story, GoesOnWhereItIsAskedForAgain) {
+  Watch watch;
+  watch.press(KeyH);
+  watch.hub.keep_story(100);
+  EXPECT_EQ(watch.told().size(), 1U);
 }
 
 TEST(Story, LinesBeginWithTheirMoment) {

@@ -455,6 +455,22 @@ TEST(Explanations, SayWhatCameBetweenWhereAFreshPressIsNeeded) {
   }
 }
 
+// Of the other, which is at rest, the chart leaves three directions.
+TEST(Explanations, OfTwoDevicesTellOfTheOneThatIsPushed) {
+  PlaybookDefinition book = wharf();
+  book.contexts[1].bindings.push_back({.action = "mark_place", .control = PadLeftStickUp});
+  Stage stage{make(book)};
+  enter_helm(stage);
+  stage.seat().enter("chart");
+  stage.device(DeviceKind::gamepad);
+  plug_another(stage, DeviceKind::gamepad, "");
+  stage.hub().give(stage.hub().free_devices().front(), stage.seat());
+  stage.move(PadLeftStick, 0, 1);
+  stage.wait(10ms);
+  const Explanation it = stage.seat().explain(stage.hub().playbook().vector("steer"));
+  EXPECT_EQ(it.ways.back().why, Why::claimed) << to_text(it, stage.seat());
+}
+
 TEST(Explanations, SayThatAnEventCameLate) {
   Stage stage{make(wharf())};
   const DeviceId keyboard = stage.device(DeviceKind::keyboard);

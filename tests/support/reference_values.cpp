@@ -397,7 +397,11 @@ void ReferenceModel::choose_driver(std::size_t a) {
     if (devices_[i].id == action.driver || size == 0) continue;
     const bool is_larger = driving == 0 || beyond(size, driving + 0.0501);
     const bool comes_up = beyond(driving - 0.0501, before[i]) && !beyond(largest - 0.0501, size);
-    if ((!is_larger && !comes_up) || size <= most + 1e-6) continue;
+    if (!is_larger && !comes_up) continue;
+    // Equal, but not in a number that floats hold: there their rounding decides.
+    const bool is_exact = std::abs(size * 1024 - std::round(size * 1024)) < 1e-9;
+    is_in_doubt_ = is_in_doubt_ || (!is_exact && std::abs(size - most) < 1e-5);
+    if (size <= most + 1e-6) continue;
     most = size;
     next = devices_[i].id;
   }

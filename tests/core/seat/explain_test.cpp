@@ -464,7 +464,7 @@ TEST(Explanations, OfTwoDevicesTellOfTheOneThatIsPushed) {
   stage.seat().enter("chart");
   stage.device(DeviceKind::gamepad);
   plug_another(stage, DeviceKind::gamepad, "");
-  stage.hub().give(stage.hub().free_devices().front(), stage.seat());
+  for (const DeviceId it : stage.hub().free_devices()) stage.hub().give(it, stage.seat());
   stage.move(PadLeftStick, 0, 1);
   stage.wait(10ms);
   const Explanation it = stage.seat().explain(stage.hub().playbook().vector("steer"));

@@ -20,6 +20,9 @@ Game::Game(const GameOptions& options, const Playbook& playbook, const Recording
       watch_(options.watch) {
   hub_.set_window(harbour_size.x, harbour_size.y);
   if (recording != nullptr) {
+    for (const Diagnostic& it : differences(*recording, hub_)) {
+      std::fprintf(stderr, "%s\n", to_string(it).c_str());
+    }
     auto recorded = std::make_unique<RecordedSource>(*recording, hub_, screen.is_seen());
     draws_every_frame_ = screen.is_seen();
     menu_ = std::make_unique<RecordedMenu>(hub_, *recording, recorded->replay());
@@ -35,7 +38,7 @@ Game::Game(const GameOptions& options, const Playbook& playbook, const Recording
 }
 
 void Game::record(const std::string& path) {
-  writer_.emplace(path, describe(hub_));
+  writer_.emplace(path, describe(hub_, WithPlaybook::yes));
   hub_.on_step([this](const Step& step) { writer_->write(step); });
 }
 

@@ -261,7 +261,7 @@ class Hub {
   /// fresh press; axes and vectors go on with their live values. Names that the new playbook lacks
   /// remain in playbook(), driven by nothing; they are returned as warnings, and so are actions
   /// that are of another kind now, whose handles read as at rest, and what set_profile would return
-  /// of the seats' profiles now and not before. Allocates. A recording does not hold it.
+  /// of the seats' profiles now and not before. Allocates.
   std::vector<Diagnostic> adopt(const Playbook& playbook);
 
   /// Gives the hub the shaping that bindings call for with custom = "name": from a value after dead
@@ -270,6 +270,8 @@ class Hub {
   /// given is a complaint, and so are an empty function and a result that is no finite number;
   /// values then stay as they are.
   void set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping);
+  /// The names of those that it was given.
+  std::vector<std::string> customs() const;
 
   /// What controls are called in prompts: the game's language, and what is printed on the keys.
   /// Adapters tell the latter by themselves.

@@ -15,6 +15,7 @@
 #include <nextmove/event.hpp>
 #include <nextmove/explain.hpp>
 #include <nextmove/family.hpp>
+#include <nextmove/fingerprint.hpp>
 #include <nextmove/hand.hpp>
 #include <nextmove/handlers.hpp>
 #include <nextmove/hub.hpp>

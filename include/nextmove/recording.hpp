@@ -2,6 +2,8 @@
 #pragma once
 
 #include <cstddef>
+#include <memory>
+#include <optional>
 #include <span>
 #include <string>
 #include <utility>
@@ -9,6 +11,9 @@
 
 #include <nextmove/area.hpp>
 #include <nextmove/device.hpp>
+#include <nextmove/diagnostic.hpp>
+#include <nextmove/fingerprint.hpp>
+#include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
 #include <nextmove/seating_rules.hpp>
 #include <nextmove/step.hpp>
@@ -37,14 +42,18 @@ inline constexpr int version_of_rules = 3;
 
 /// What stands at the head of a recording: the hub as it was at the start.
 struct RecordingHeader {
-  std::string title{};  ///< of the playbook
-  Vec2 window{};        ///< its size; 0 where it is not known
+  std::string title{};                          ///< of the playbook
+  Fingerprint fingerprint = Fingerprint::none;  ///< likewise; none in recordings of before
+  std::optional<Playbook> playbook{};           ///< itself, where it was wished for
+  std::vector<std::string> customs{};           ///< the functions that the hub had: their names
+  Vec2 window{};                                ///< its size; 0 where it is not known
   Duration longest_step = usual_longest_step;
   SeatingRules rules{};
   std::vector<PluggedDevice> devices{};
   std::vector<RecordedSeat> seats{};
   int meaning = version_of_rules;  ///< of the rules under which it was made
-  friend bool operator==(const RecordingHeader&, const RecordingHeader&) = default;
+  /// Playbooks are equal if their fingerprints are.
+  friend bool operator==(const RecordingHeader& a, const RecordingHeader& b);
 };
 
 struct Recording {
@@ -53,9 +62,17 @@ struct Recording {
   friend bool operator==(const Recording&, const Recording&) = default;
 };
 
+/// Whether a recording holds the playbook itself, so that one file is the whole report of a bug.
+enum class WithPlaybook : bool { no, yes };
+
 /// The head for a recording of `hub` that starts now. Start while nothing is held down and no seat
 /// waits for a device.
-RecordingHeader describe(const Hub& hub);
+RecordingHeader describe(const Hub& hub, WithPlaybook with_playbook = WithPlaybook::no);
+
+/// Why readings of `recording` may be others in `hub` than they were: it was made with another
+/// playbook, under other rules, or with a function for `custom` that the hub does not have. One
+/// warning each; nothing where it plays as it was. Ask before it is played.
+std::vector<Diagnostic> differences(const Recording& recording, const Hub& hub);
 
 /// Who does what the game did (enters and leaves contexts, mutes, seats players, gives devices)
 /// while a recording is played back.
@@ -64,12 +81,21 @@ enum class DecidedBy : unsigned char {
   game,       ///< the game, which decides again as it did then
 };
 
-/// Plays a recording back into a hub. Keeps references to both; they must outlive it.
+namespace core {
+class RecordedInterceptions;
+}
+
+/// Plays a recording back into a hub. Keeps references to both; they must outlive it. Where the
+/// recording decides, what the game's interceptors did is done again by interceptors of the same
+/// names, which stay with the seats: the hub needs none of the game's, and has the readings that
+/// the game had.
 class Replay {
  public:
   /// Plugs in the devices of the head, adds the seats that the hub lacks, and brings them to where
   /// they were, unless the game does.
   Replay(const Recording& recording, Hub& hub, DecidedBy decided_by);
+  Replay(Replay&&) noexcept;
+  ~Replay();
 
   /// Plays on up to and including the next update. False, with the rest played, where there is
   /// none.
@@ -90,6 +116,7 @@ class Replay {
   std::size_t next_ = 0;
   std::size_t first_of_last_advance_ = 0;
   std::vector<std::pair<DeviceId, DeviceId>> ids_;  // recorded id, id in this hub
+  std::unique_ptr<core::RecordedInterceptions> interceptors_;
 };
 
 }  // namespace nextmove

@@ -12,7 +12,7 @@ namespace nextmove {
 
 /// Reads a recording. A damaged line is an error with its line number, and is left out; everything
 /// else is in the value; of more than 100 problems the last says how many more there are. Without a
-/// readable head there is no value. A recording is at most 256 MiB and a line of it 1 MiB; a file
+/// readable head there is no value. A recording is at most 256 MiB and a line of it 8 MiB; a file
 /// is no pipe and no device. Throws nothing.
 Result<Recording> load_recording(const std::string& path);
 

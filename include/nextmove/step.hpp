@@ -2,7 +2,9 @@
 #pragma once
 
 #include <cstdint>
+#include <optional>
 #include <string>
+#include <string_view>
 #include <variant>
 #include <vector>
 
@@ -11,6 +13,7 @@
 #include <nextmove/control.hpp>
 #include <nextmove/device.hpp>
 #include <nextmove/event.hpp>
+#include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
 #include <nextmove/seating_rules.hpp>
 #include <nextmove/time.hpp>
@@ -167,16 +170,51 @@ struct LongestStepSet {  ///< see Hub::set_longest_step
   Duration longest{};
   friend bool operator==(const LongestStepSet&, const LongestStepSet&) = default;
 };
+struct Adopted {  ///< another playbook; equal to one of the same fingerprint
+  Time time{};
+  std::optional<Playbook> playbook{};  ///< nothing where it could not be read
+  friend bool operator==(const Adopted& a, const Adopted& b);
+};
+/// What an interceptor made of an action in the update at hand.
+enum class InterceptedAs : std::uint8_t { held_back, pressed, held, set };
+/// "held_back", "pressed", "held" or "set".
+std::string_view to_string(InterceptedAs as);
+std::optional<InterceptedAs> find_intercepted_as(std::string_view name);
+/// An interceptor changed what becomes of an action; follows the Updated that it belongs to.
+struct Intercepted {
+  Time time{};
+  std::string seat{};
+  std::string action{};
+  std::string by{};  ///< its name
+  InterceptedAs as = InterceptedAs::held_back;
+  float x = 0;  ///< set: what it came to
+  float y = 0;
+  friend bool operator==(const Intercepted&, const Intercepted&) = default;
+};
+struct CustomSet {  ///< the hub was given a function for `custom`
+  Time time{};
+  std::string name{};
+  friend bool operator==(const CustomSet&, const CustomSet&) = default;
+};
+/// An event that is not one, and was a complaint: nothing came of it, and nothing does again.
+struct PassedOver {
+  Time time{};
+  DeviceId device = DeviceId::none;
+  Control control = Control::none;  ///< none where there is no such control
+  std::string why{};
+  friend bool operator==(const PassedOver&, const PassedOver&) = default;
+};
 struct Updated {
   Time time{};
   friend bool operator==(const Updated&, const Updated&) = default;
 };
 
 /// What a step can be.
-using AnyStep = std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left,
-                             SwitchedTo, Muted, Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo,
-                             ProfileSet, CaptureBegun, CaptureStopped, Reserved, Freed, Swapped,
-                             PartSet, Resized, TypingSet, TakenUp, LongestStepSet, Updated>;
+using AnyStep =
+    std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, SwitchedTo, Muted,
+                 Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, CaptureBegun,
+                 CaptureStopped, Reserved, Freed, Swapped, PartSet, Resized, TypingSet, TakenUp,
+                 LongestStepSet, Adopted, Intercepted, CustomSet, PassedOver, Updated>;
 
 /// One thing that happened to a hub; std::visit and std::get_if look into it. A class of its own,
 /// so that who passes steps on need not compile how each of them is copied.

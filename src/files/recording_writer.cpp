@@ -5,6 +5,7 @@
 #include <type_traits>
 #include <vector>
 
+#include <nextmove/playbook_file.hpp>
 #include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>
 
@@ -57,6 +58,21 @@ std::string json(Duration duration) {
 std::string json(const std::string& text) {
   return json_text(text);
 }
+std::string json(float number) {
+  return fmt::format("{}", number);
+}
+std::string json(Control control) {
+  return json_text(std::string{to_string(control)});
+}
+std::string json(InterceptedAs as) {
+  return json_text(std::string{to_string(as)});
+}
+std::string json(Fingerprint fingerprint) {
+  return json_text(to_string(fingerprint));
+}
+std::string json(const std::optional<Playbook>& playbook) {
+  return json_text(playbook ? to_toml(playbook->definition()) : "");
+}
 std::string json(ActionPart part) {
   return json_text(std::string{to_string(part)});
 }
@@ -94,6 +110,18 @@ std::string longest_step_text(Duration longest) {
   return field("longest_step", longest == Duration::max() ? Duration::zero() : longest);
 }
 
+// What a line may lack is left out where it says nothing.
+template <class Value>
+bool says_nothing(const Value& value) {
+  if constexpr (requires { value.empty(); }) {
+    return value.empty();
+  } else if constexpr (std::is_scalar_v<Value>) {
+    return value == Value{};
+  } else {
+    return false;
+  }
+}
+
 std::string event_text(DeviceId device, Control control, float x, float y) {
   std::string text =
       fmt::format(R"("device":{},"control":"{}","x":{})", number(device), to_string(control), x);
@@ -106,9 +134,7 @@ std::string text_of(const Kind& step, const Fields& fields) {
   std::vector<std::string> texts;
   const auto add = [&](const auto& it) {
     const auto& value = step.*it.value;
-    if constexpr (requires { value.empty(); }) {
-      if (it.may_lack && value.empty()) return;
-    }
+    if (it.may_lack && says_nothing(value)) return;
     texts.push_back(field(it.key, value));
   };
   std::apply([&](const auto&... each) { (add(each), ...); }, fields);
@@ -131,6 +157,17 @@ std::string text_of(const Step& step) {
     using Kind = files::StepOf<std::decay_t<decltype(fields)>>;
     if (const auto* it = std::get_if<Kind>(&step)) text = text_of(*it, fields);
   });
+  return text;
+}
+
+// Which playbook it was made with, as the head tells it.
+std::string playbook_text(const RecordingHeader& header) {
+  std::string text;
+  if (header.fingerprint != Fingerprint::none) {
+    text += ',' + field("fingerprint", header.fingerprint);
+  }
+  if (!header.customs.empty()) text += fmt::format(R"(,"customs":{})", json_list(header.customs));
+  if (header.playbook) text += ',' + field("playbook", header.playbook);
   return text;
 }
 
@@ -162,10 +199,10 @@ std::string to_json_line(const RecordingHeader& header) {
   const std::string rules =
       header.rules == SeatingRules{} ? "" : ',' + field("rules", header.rules);
   return fmt::format(
-      R"({{"format":"nextmove-recording","version":1,"meaning":{},"title":{}{}{}{},"devices":[{}],"seats":[{}]}})"
+      R"({{"format":"nextmove-recording","version":1,"meaning":{},"title":{}{}{}{}{},"devices":[{}],"seats":[{}]}})"
       "\n",
-      header.meaning, json_text(header.title), window, longest_step, rules, fmt::join(devices, ","),
-      fmt::join(seats, ","));
+      header.meaning, json_text(header.title), playbook_text(header), window, longest_step, rules,
+      fmt::join(devices, ","), fmt::join(seats, ","));
 }
 
 std::string to_json_line(const Step& step) {
@@ -179,7 +216,9 @@ RecordingWriter::RecordingWriter(const std::string& path, const RecordingHeader&
 
 void RecordingWriter::write(const Step& step) {
   file_ << to_json_line(step);
-  if (std::holds_alternative<Updated>(step)) file_.flush();
+  const bool is_of_update =
+      std::holds_alternative<Updated>(step) || std::holds_alternative<Intercepted>(step);
+  if (is_of_update) file_.flush();
 }
 
 }  // namespace nextmove

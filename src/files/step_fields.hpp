@@ -53,6 +53,13 @@ inline constexpr std::tuple step_fields{
     std::tuple{field("swap", &Swapped::other), field("seat", &Swapped::seat)},
     std::tuple{field("part", &PartSet::part), field("seat", &PartSet::seat)},
     std::tuple{field("window", &Resized::size)},
+    std::tuple{field("adopt", &Adopted::playbook)},
+    std::tuple{field("intercepted", &Intercepted::action), field("as", &Intercepted::as),
+               at_times("x", &Intercepted::x), at_times("y", &Intercepted::y),
+               field("by", &Intercepted::by), field("seat", &Intercepted::seat)},
+    std::tuple{field("custom", &CustomSet::name)},
+    std::tuple{field("passed_over", &PassedOver::why), field("device", &PassedOver::device),
+               at_times("control", &PassedOver::control)},
     std::tuple{field("typing", &TypingSet::is_typing), field("seat", &TypingSet::seat)}};
 
 template <class Fields>

@@ -155,7 +155,8 @@ TEST(Explain, SaysWhatIsWrongWithTheQuestion) {
   EXPECT_EQ(told({"horn", "--context", "hlem"}),
             "next-move: the playbook has no context \"hlem\"; did you mean \"helm\"?\n");
   EXPECT_EQ(told({}), "next-move: action: name one, or --press a control\n");
-  EXPECT_EQ(told({"horn", "--at", "12"}), "next-move: --at requires --recording\n");
+  EXPECT_EQ(told({"horn", "--at", "12"}),
+            "next-move: --at: asks a recording; name one by --recording\n");
   EXPECT_EQ(told({"horn", "--recording", recording}),
             "next-move: --at: an action and a moment go together\n");
   EXPECT_EQ(told({"horn", "--recording", recording, "--at", "soon"}),
@@ -183,6 +184,8 @@ constexpr const char* press = R"({"t":12.3,"device":1,"control":"Space","x":1}
 )";
 
 const std::string of_horn = "At 12.300 s: horn is not pressed: Space (helm, line 15): ";
+
+std::string adopting(std::string playbook);
 
 const std::vector<Past> pasts = {
     {"the chart was open", R"({"t":11,"seat":"port","enter":"chart"})", press,
@@ -228,7 +231,26 @@ const std::vector<Past> pasts = {
      "{\"t\":12.3,\"device\":1,\"control\":\"Space\",\"x\":1}\n{\"t\":12.5,\"update\":true}\n",
      of_horn + "no event of it has ever come from keyboard 1\n",
      ">   12.300  Space, keyboard 1, still down, 0.1 s late: horn of port (helm, line 15)\n"},
+    {"an interceptor held it back", R"({"t":11,"update":true})",
+     R"({"t":12.3,"device":1,"control":"Space","x":1}
+{"t":12.3,"update":true}
+{"t":12.3,"intercepted":"horn","as":"held_back","by":"harbour rules","seat":"port"}
+{"t":12.4,"device":1,"control":"Space","x":0}
+{"t":12.4,"update":true}
+)",
+     of_horn + "the interceptor harbour rules makes something else of it; it went down just now\n",
+     ">   12.300  Space, keyboard 1, for 0.1 s: heard by horn of port: the interceptor harbour "
+     "rules makes something else of it\n"},
+    {"a playbook was adopted", adopting(quay), press,
+     of_horn + "it went with a playbook that was adopted; it went down just now\n",
+     ">   12.300  Space, keyboard 1, for 0.1 s: nobody hears it: for mark of port, the context "
+     "chart is not entered\n"},
 };
+
+std::string adopting(std::string playbook) {
+  playbook.replace(playbook.find("\"Space\", "), 9, "");
+  return Json{{"t", 11}, {"adopt", playbook}}.dump();
+}
 
 std::string past_of(const Past& past, const std::string& profile = {}) {
   const Json seat{{"name", "port"}, {"contexts", {"helm"}}, {"profile", profile}};
@@ -297,6 +319,72 @@ TEST(Play, GivesAPressThatDroveNothingALineWithItsCause) {
                         "action\n"),
             std::string::npos)
       << output;
+}
+
+// What interceptors did is said where it shows: at a reading, or where none comes of a press.
+TEST(Play, SaysWhichInterceptorHadAHandInAReading) {
+  const TemporaryFile file{"quay.toml", quay};
+  const TemporaryFile recorded{"past.jsonl", past_of({"", R"({"t":11,"update":true}
+{"t":11,"intercepted":"horn","as":"pressed","by":"fog","seat":"port"}
+{"t":11,"intercepted":"steer","as":"set","x":0.5,"by":"pilot","seat":"port"}
+{"t":12,"update":true}
+{"t":12,"intercepted":"horn","as":"held_back","by":"harbour rules","seat":"port"}
+{"t":13,"update":true}
+{"t":13,"intercepted":"horn","as":"held_back","by":"harbour rules","seat":"port"}
+{"t":13,"passed_over":"there is no device 7","device":7,"control":"KeyH"})",
+                                                      "", "", ""})};
+  const std::string output = next_move({"play", file.path(), recorded.path()}).output;
+  EXPECT_EQ(output.substr(output.find("   11.000")),
+            "   11.000  port            horn          pressed and released, by fog\n"
+            "   11.000  port            steer           0.50   0.00, by pilot\n"
+            "   12.000  port            horn          held back by harbour rules\n"
+            "   12.000  port            steer           0.00   0.00\n"
+            "   13.000                                KeyH of device 7 is passed over: there is no "
+            "device 7\n");
+  const std::string json = next_move({"play", "--json", file.path(), recorded.path()}).output;
+  EXPECT_NE(json.find(R"("presses":1,"releases":1,"held":false,"by":["fog"]})"), std::string::npos)
+      << json;
+  EXPECT_NE(json.find(R"("action":"horn","held_back_by":"harbour rules"})"), std::string::npos);
+}
+
+TEST(Play, SaysFirstThatReadingsMayDifferAndRefusesWhereTheyMustNot) {
+  const TemporaryFile file{"quay.toml", quay};
+  const std::string difference =
+      "the recording was made with the playbook \"Tidewater\", and this one is \"Quay\"; readings "
+      "may differ\n";
+  EXPECT_EQ(first_line(next_move({"play", file.path(), recording}).output),
+            "Not as it was: " + difference);
+  EXPECT_EQ(first_line(next_move({"explain", file.path(), "--recording", recording}).output),
+            "Not as it was: " + difference);
+  EXPECT_EQ(next_move({"play", "--json", file.path(), recording})
+                .errors.find("next-move: warning: " + difference),
+            0U);
+  for (const Words& words : {Words{"play", file.path(), recording, "--strict"},
+                             Words{"explain", file.path(), "--recording", recording, "--strict"}}) {
+    const Finished refused = next_move(words);
+    EXPECT_EQ(refused.exit_code, 1);
+    EXPECT_EQ(refused.output, "");
+    EXPECT_EQ(refused.errors, "next-move: error: " + difference);
+  }
+  EXPECT_EQ(next_move({"play", playbook, recording, "--strict"}).exit_code, 0);
+}
+
+TEST(Play, NeedsNoPlaybookWhereTheRecordingHoldsItsOwn) {
+  const Json head{{"format", "nextmove-recording"},
+                  {"version", 1},
+                  {"meaning", 3},
+                  {"title", "Quay"},
+                  {"playbook", quay},
+                  {"seats", {Json{{"name", "port"}, {"contexts", {"helm"}}}}}};
+  const TemporaryFile whole{"whole.jsonl", head.dump() + "\n{\"t\":1,\"update\":true}\n"};
+  const Finished played = next_move({"play", whole.path(), "--strict"});
+  EXPECT_EQ(played.exit_code, 0) << played.errors;
+  EXPECT_EQ(first_line(played.output), "Quay, by version 3 of the rules\n");
+  EXPECT_EQ(next_move({"explain", whole.path()}).output, "every press did something\n");
+  EXPECT_EQ(next_move({"play", recording}).errors,
+            recording +
+                ": error: this recording holds no playbook; name the file of the one that "
+                "it was made with, before it\n");
 }
 
 TEST(Play, ShowsWhatIsAskedFor) {

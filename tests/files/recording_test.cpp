@@ -23,6 +23,9 @@ Recording every_kind_of_step() {
                            .asks_whose = false,
                            .take_over_after = 1500ms};
   return {{"Harbour \"N\"",
+           Fingerprint{0xc0ffee},
+           make(harbour()),
+           {"arc", "bend"},
            {1280, 800},
            Duration{400ms},
            rules,
@@ -65,9 +68,17 @@ Recording every_kind_of_step() {
            TakenUp{2670ms, pad, Control::PadLeftStick, -0.1F, 0.5F},
            LongestStepSet{2700ms, 100ms},
            LongestStepSet{2800ms, Duration::max()},
+           Adopted{2900ms, make(harbour())},
+           CustomSet{2900ms, "bend"},
+           PassedOver{2910ms, DeviceId{9}, Control::KeyW, "no device has this number"},
+           PassedOver{2910ms, DeviceId{9}, Control::none, "there is no such control"},
            ReleasedAll{3s},
            Unplugged{3s, pad},
-           Updated{3s}}};
+           Updated{3s},
+           Intercepted{3s, "port tug", "horn", "fog", InterceptedAs::held_back},
+           Intercepted{3s, "port tug", "horn", "fog", InterceptedAs::pressed},
+           Intercepted{3s, "port tug", "horn", "fog", InterceptedAs::held},
+           Intercepted{3s, "port tug", "steer", "pilot", InterceptedAs::set, 0.1F, -0.25F}}};
 }
 
 std::string text_of(const Recording& recording) {
@@ -117,18 +128,25 @@ TEST(Recordings, AreOneReadableLineForEachStep) {
   EXPECT_EQ(to_json_line(Updated{16667us}), "{\"t\":0.016667,\"update\":true}\n");
 }
 
-TEST(Recordings, ThatWereMadeUnderOtherRulesSaySo) {
-  const std::string old =
+TEST(Recordings, OfBeforeTheRulesHadAVersionWereMadeUnderTheFirst) {
+  const Result<Recording> result = parse_recording(
       R"({"format":"nextmove-recording","version":1,"title":"","devices":[],"seats":[]})"
-      "\n";
-  const Result<Recording> result = parse_recording(old, "trip.jsonl");
+      "\n");
   ASSERT_TRUE(result);
   EXPECT_EQ(result->header.meaning, 1);
-  ASSERT_EQ(result.diagnostics.size(), 1U);
-  EXPECT_EQ(result.diagnostics[0].severity, Severity::warning);
-  EXPECT_EQ(result.diagnostics[0].message,
-            "this recording was made under version 1 of the rules, and is played under version 3; "
-            "some readings may differ (docs/meaning.md)");
+  EXPECT_EQ(result->header.fingerprint, Fingerprint::none);
+}
+
+// What cannot be read is not adopted, and that is no reason to refuse the rest.
+TEST(Recordings, APlaybookInThemThatCannotBeReadIsToldAndLeftOut) {
+  const Result<Recording> result =
+      parse_recording(with_head("{\"t\":1,\"adopt\":\"title = 1\"}\n"), "trip.jsonl");
+  ASSERT_TRUE(result);
+  ASSERT_EQ(result->steps.size(), 1U);
+  EXPECT_FALSE(std::get<Adopted>(result->steps[0]).playbook);
+  EXPECT_EQ(errors_of(result),
+            "trip.jsonl:2:1: warning: adopt: a playbook begins with format = 1\n"
+            "  2 | {\"t\":1,\"adopt\":\"title = 1\"}\n    | ^\n");
 }
 
 TEST(Recordings, EveryFloatAndEveryMicrosecondSurvives) {
@@ -177,7 +195,8 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
   EXPECT_EQ(error_of(R"({"t":1,"jump":true})"),
             "this line tells nothing known; expected control, update, release, longest_step, plug, "
             "unplug, give, enter, leave, switch_to, mute, unmute, add_seat, rules, join, get_up, "
-            "hold_to, profile, capture, stop_capture, reserve, free, swap, part, window, typing");
+            "hold_to, profile, capture, stop_capture, reserve, free, swap, part, window, adopt, "
+            "intercepted, custom, passed_over, typing");
   EXPECT_EQ(error_of(R"({"t":1,"enter":"helm"})"), "a line with \"enter\" needs \"seat\"");
   EXPECT_EQ(error_of(R"({"t":1,"control":"KeyW","x":1})"),
             "a line with \"control\" needs \"device\"");

@@ -36,7 +36,7 @@ int prompt_command(const std::string& playbook, const std::string& text, const P
                    bool json);
 /// What of a recording is to be seen.
 struct PlayWish {
-  std::string playbook;
+  std::string playbook;  ///< empty: the one that the recording holds
   std::string recording;
   std::vector<std::string> profiles;  ///< each a file for all seats, or "SEAT=FILE"
   nextmove::Time from{};
@@ -44,6 +44,7 @@ struct PlayWish {
   std::vector<std::string> actions;  ///< empty for all
   std::string seat;                  ///< likewise
   bool with_events = false;          ///< every press, not only those that drove nothing
+  bool is_strict = false;            ///< plays nothing whose readings may be others than they were
   bool json = false;
 };
 int play_command(const PlayWish& wish);
@@ -61,12 +62,13 @@ struct ExplainWish {
 int explain_command(const ExplainWish& wish);
 /// What a recording is asked.
 struct ExplainRecordingWish {
-  std::string playbook;
-  std::string action;  ///< with `at`; empty: every press that did nothing
+  std::string playbook;  ///< empty: the one that the recording holds
+  std::string action;    ///< with `at`; empty: every press that did nothing
   std::string recording;
   std::optional<nextmove::Time> at;
   std::string seat;  ///< empty for all
   std::vector<std::string> profiles;
+  bool is_strict = false;  ///< as for PlayWish
   bool json = false;
 };
 int explain_recording_command(const ExplainRecordingWish& wish);

@@ -8,11 +8,11 @@
 
 #include "commands.hpp"
 #include "explained.hpp"
-#include "input.hpp"
 #include "json_output.hpp"
 #include "output.hpp"
 #include "playback.hpp"
 #include "profiles.hpp"
+#include "recorded.hpp"
 
 using namespace nextmove;
 using namespace std::chrono_literals;
@@ -200,16 +200,17 @@ void print_fruitless_as_json(const std::vector<Fruitless>& list) {
 }  // namespace
 
 int explain_recording_command(const ExplainRecordingWish& wish) {
-  const Result<Playbook> playbook = read_playbook_file(wish.playbook);
-  const Result<Recording> recording = read_recording_file(wish.recording);
-  print_problems(playbook.diagnostics);
-  print_problems(recording.diagnostics);
-  if (!playbook || !recording) return exit_problems;
-  const auto part = wish.action.empty() ? NamedPart{} : find_part_or_tell(*playbook, wish.action);
+  const std::optional<Recorded> recorded = read_recorded_or_tell(wish.playbook, wish.recording);
+  if (!recorded) return exit_problems;
+  const auto& [playbook, recording, is_damaged] = *recorded;
+  const auto part = wish.action.empty() ? NamedPart{} : find_part_or_tell(playbook, wish.action);
   if (!part) return exit_problems;
-  Past past{*playbook, *recording};
+  Past past{playbook, recording};
+  if (!print_differences(differences(recording, past.hub()), wish.is_strict, wish.json)) {
+    return exit_problems;
+  }
   for (const std::string& word : wish.profiles) {
-    if (!set_profile_or_tell(word, *recording, past.hub())) return exit_problems;
+    if (!set_profile_or_tell(word, recording, past.hub())) return exit_problems;
   }
   if (wish.at) return explain_moment(past, wish, part->action);
   past.play_all();

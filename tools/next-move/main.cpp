@@ -106,10 +106,12 @@ class Program {
     CLI::App* play =
         add_with_json("play", "play a recording through a playbook and print the readings",
                       "next-move play examples/data/tidewater.toml examples/data/harbour.jsonl");
-    add_playbook(play);
-    play->add_option("recording", play_.recording, "a recording (JSON Lines)")
+    play->add_option("playbook", playbook_,
+                     "a playbook file (TOML); left out where the recording holds its own")
         ->required()
         ->type_name("FILE");
+    play->add_option("recording", play_.recording, "a recording (JSON Lines)")->type_name("FILE");
+    play->add_flag("--strict", is_strict_, "refuse to play what may be other than it was");
     play->add_option("--profile", play_.profiles, "what the players have changed")
         ->type_name("[SEAT=]FILE");
     play->add_flag("--events", play_.with_events,
@@ -120,7 +122,9 @@ class Program {
     play->add_option("--seat", play_.seat, "only this one, and what concerns no seat")
         ->type_name("SEAT");
     play->callback([this] {
+      if (play_.recording.empty()) std::swap(play_.recording, playbook_);
       play_.playbook = playbook_;
+      play_.is_strict = is_strict_;
       play_.json = json_;
       if (!from_.empty()) play_.from = moment_of("--from", from_);
       if (!to_.empty()) play_.to = moment_of("--to", to_);
@@ -135,38 +139,40 @@ class Program {
         "--press Space\n  next-move explain examples/data/tidewater.toml --context helm --press "
         "F7\n  next-move explain examples/data/tidewater.toml horn --recording "
         "examples/data/harbour.jsonl --at 5.2s");
-    add_playbook(explain);
+    explain
+        ->add_option("playbook", playbook_,
+                     "a playbook file (TOML), or a recording (.jsonl) that holds its own")
+        ->required()
+        ->type_name("FILE");
     explain
         ->add_option("action", action_,
                      "which; without it, what is pressed, or all of a recording that did nothing")
         ->type_name("ACTION");
-    CLI::Option* recording =
-        explain->add_option("--recording", recording_, "ask what happened there")
-            ->type_name("FILE");
-    const auto ask_playbook = [&](const std::string& name, auto& value, const std::string& what) {
-      return explain->add_option(name, value, what)->excludes(recording);
-    };
-    ask_playbook("--devices", devices_, "that the player has: keyboard,mouse,gamepad:2")
+    explain->add_option("--recording", recording_, "ask what happened there")->type_name("FILE");
+    explain->add_flag("--strict", is_strict_, "refuse to ask what may be other than it was");
+    explain->add_option("--devices", devices_, "that the player has: keyboard,mouse,gamepad:2")
         ->delimiter(',')
         ->type_name("KIND[:N],...")
         ->default_str("keyboard,mouse,gamepad,touch");
-    ask_playbook("--scheme", scheme_, "that the seat is held to")->type_name("SCHEME");
-    ask_playbook("--context", prompt_.contexts, "entered, in order")->type_name("CONTEXT");
-    ask_playbook("--press", pressed_, "and hold, in order: Space, ShiftLeft+KeyS, Touch:horn")
+    explain->add_option("--scheme", scheme_, "that the seat is held to")->type_name("SCHEME");
+    explain->add_option("--context", prompt_.contexts, "entered, in order")->type_name("CONTEXT");
+    explain
+        ->add_option("--press", pressed_, "and hold, in order: Space, ShiftLeft+KeyS, Touch:horn")
         ->type_name("CONTROL");
     explain->add_option("--profile", profiles_, "what the player has changed")
         ->type_name("[SEAT=]FILE");
-    explain->add_option("--at", from_, "when, in the recording: 12.3s")
-        ->type_name("SECONDS")
-        ->needs(recording);
-    explain->add_option("--seat", seat_, "only this one of the recording")
-        ->type_name("SEAT")
-        ->needs(recording);
+    explain->add_option("--at", from_, "when, in the recording: 12.3s")->type_name("SECONDS");
+    explain->add_option("--seat", seat_, "only this one of the recording")->type_name("SEAT");
     explain->callback([this] { run_explain(); });
   }
 
   void run_explain() {
+    if (recording_.empty() && is_recording(playbook_)) std::swap(recording_, playbook_);
     if (!recording_.empty()) return run_explain_recording();
+    for (const char* const option : {"--at", "--seat", "--strict"}) {
+      if (app_.get_subcommand("explain")->count(option) == 0) continue;
+      throw CLI::ValidationError{option, "asks a recording; name one by --recording"};
+    }
     if (action_.empty() && pressed_.empty()) {
       throw CLI::ValidationError{"action", "name one, or --press a control"};
     }
@@ -187,13 +193,20 @@ class Program {
   }
 
   void run_explain_recording() {
-    ExplainRecordingWish wish{playbook_, action_, recording_, {}, seat_, profiles_, json_};
+    for (const char* const option : {"--devices", "--scheme", "--context", "--press"}) {
+      if (app_.get_subcommand("explain")->count(option) == 0) continue;
+      throw CLI::ValidationError{option, "asks a playbook, not a recording"};
+    }
+    ExplainRecordingWish wish{playbook_, action_,   recording_, {},
+                              seat_,     profiles_, is_strict_, json_};
     if (!from_.empty()) wish.at = moment_of("--at", from_);
     if (action_.empty() != !wish.at) {
       throw CLI::ValidationError{"--at", "an action and a moment go together"};
     }
     code_ = explain_recording_command(wish);
   }
+
+  static bool is_recording(std::string_view path) { return path.ends_with(".jsonl"); }
 
   static nextmove::Time moment_of(const std::string& option, const std::string& word) {
     const auto moment = find_moment(word);

@@ -5,10 +5,10 @@
 #include <nextmove/files.hpp>
 
 #include "commands.hpp"
-#include "input.hpp"
 #include "output.hpp"
 #include "playback.hpp"
 #include "profiles.hpp"
+#include "recorded.hpp"
 
 using namespace nextmove;
 
@@ -32,26 +32,25 @@ bool are_known_or_tell(const PlayWish& wish, const Hub& hub) {
 }  // namespace
 
 int play_command(const PlayWish& wish) {
-  const Result<Playbook> book = read_playbook_file(wish.playbook);
-  const Result<Recording> recording = read_recording_file(wish.recording);
-  print_problems(book.diagnostics);
-  print_problems(recording.diagnostics);
-  if (!book || !recording) return exit_problems;
-
-  Playback playback{*book, *recording};
+  const std::optional<Recorded> recorded = read_recorded_or_tell(wish.playbook, wish.recording);
+  if (!recorded) return exit_problems;
+  const Recording& recording = recorded->recording;
+  Playback playback{recorded->playbook, recording};
+  const std::vector<Diagnostic> differences = nextmove::differences(recording, playback.hub());
+  if (!print_differences(differences, wish.is_strict, wish.json)) return exit_problems;
   for (const std::string& word : wish.profiles) {
-    if (!set_profile_or_tell(word, *recording, playback.hub())) return exit_problems;
+    if (!set_profile_or_tell(word, recording, playback.hub())) return exit_problems;
   }
   for (const std::string& problem : playback.problems()) {
     fmt::print(stderr, "{}: error: {}\n", wish.recording, printable(problem));
   }
   const std::vector<TimelineLine> lines = playback.run(wish.with_events);
   if (!are_known_or_tell(wish, playback.hub())) return exit_problems;
-  print_head(recording->header, wish.json);
+  print_head(recording.header, wish.json);
   if (!wish.json) print_timeline_heading();
   for (const TimelineLine& line : lines) {
     if (is_wanted(line, wish)) fmt::print("{}\n", wish.json ? to_json(line) : to_text(line));
   }
-  const bool fine = !has_errors(recording.diagnostics) && playback.problems().empty();
+  const bool fine = !recorded->is_damaged && playback.problems().empty();
   return fine ? exit_fine : exit_problems;
 }

@@ -5,12 +5,15 @@
 #include <fmt/ranges.h>
 #include <map>
 #include <set>
+#include <span>
+#include <utility>
 
 #include <nextmove/files.hpp>
 
 #include "explained.hpp"
 #include "json_output.hpp"
 #include "output.hpp"
+#include "step_line.hpp"
 
 using namespace nextmove;
 
@@ -30,13 +33,6 @@ std::string press_words(const ButtonReading& reading) {
   if (reading.went_down && reading.progress == 0) return "went down";
   return fmt::format("held {:.0f} %", static_cast<double>(reading.progress) * 100);
 }
-
-template <class... Parts>
-struct Overloaded : Parts... {
-  using Parts::operator()...;
-};
-template <class... Parts>
-Overloaded(Parts...) -> Overloaded<Parts...>;
 
 }  // namespace
 
@@ -93,8 +89,11 @@ std::vector<TimelineLine> Playback::run(bool with_all_events) {
   while (more) {
     const Time before = hub_.now();
     more = replay_.advance();
-    for (const Step& step : replay_.played()) add_step(step);
+    for (const Step& step : replay_.played()) {
+      if (std::optional<TimelineLine> line = line_of(step)) lines_.push_back(*std::move(line));
+    }
     if (!more) break;
+    take_interceptions();
     add_notices();
     for (const auto& seat : hub_.seats()) {
       add_changes(*seat);
@@ -107,6 +106,40 @@ std::vector<TimelineLine> Playback::run(bool with_all_events) {
   return std::move(lines_);
 }
 
+// They follow the update that they belong to. Who holds back in every update says so once.
+void Playback::take_interceptions() {
+  const std::vector<Intercepted> before = std::exchange(intercepted_, {});
+  const std::span<const Step> played = replay_.played();
+  const Step* const end = recording_.steps.data() + recording_.steps.size();
+  for (const Step* step = played.data() + played.size(); step != end; ++step) {
+    if (std::holds_alternative<Updated>(*step)) break;
+    if (const auto* it = std::get_if<Intercepted>(step)) intercepted_.push_back(*it);
+  }
+  for (const Intercepted& it : intercepted_) {
+    const bool is_news = std::none_of(before.begin(), before.end(), [&](const Intercepted& other) {
+      return other.as == it.as && other.seat == it.seat && other.action == it.action;
+    });
+    if (it.as != InterceptedAs::held_back || !is_news) continue;
+    lines_.push_back({it.time, it.seat, it.action, "held back by " + it.by,
+                      fmt::format(R"("held_back_by":{})", json_text(it.by))});
+  }
+}
+
+// Whose doing a reading is besides the player's.
+void Playback::name_interceptors(TimelineLine& line) const {
+  std::vector<std::string> names;
+  for (const Intercepted& it : intercepted_) {
+    const bool is_of_it = it.seat == line.seat && it.action == line.action;
+    if (is_of_it && std::find(names.begin(), names.end(), it.by) == names.end()) {
+      names.push_back(it.by);
+    }
+  }
+  if (names.empty()) return;
+  line.what += fmt::format(", by {}", fmt::join(names, " and "));
+  for (std::string& name : names) name = json_text(name);
+  line.fields += fmt::format(R"(,"by":[{}])", fmt::join(names, ","));
+}
+
 // What became of a press is known when it is over. It stands before what it led to.
 void Playback::add_presses(bool with_all_events) {
   std::vector<TimelineLine> presses;
@@ -116,77 +149,6 @@ void Playback::add_presses(bool with_all_events) {
     presses.push_back({it.time, it.seat, it.way.name, it.text, members_of(it, hub_)});
   }
   lines_.insert(lines_.begin(), presses.begin(), presses.end());
-}
-
-// What happens to seats and devices is told by the hub's notices.
-void Playback::add_step(const Step& step) {
-  std::visit(
-      Overloaded{
-          [&](const ReleasedAll& it) {
-            lines_.push_back({it.time, "", "", "everything released", R"("released":"all")"});
-          },
-          [&](const Entered& it) {
-            lines_.push_back({it.time, it.seat, "", "enters " + it.context,
-                              fmt::format(R"("entered":{})", json_text(it.context))});
-          },
-          [&](const Left& it) {
-            lines_.push_back({it.time, it.seat, "", "leaves " + it.context,
-                              fmt::format(R"("left":{})", json_text(it.context))});
-          },
-          [&](const SwitchedTo& it) {
-            lines_.push_back({it.time, it.seat, "", "switches to " + it.context,
-                              fmt::format(R"("switched_to":{})", json_text(it.context))});
-          },
-          [&](const Muted& it) {
-            lines_.push_back({it.time, it.seat, "", "mutes " + it.mute,
-                              fmt::format(R"("muted":{})", json_text(it.mute))});
-          },
-          [&](const Unmuted& it) {
-            lines_.push_back({it.time, it.seat, "", "unmutes " + it.mute,
-                              fmt::format(R"("unmuted":{})", json_text(it.mute))});
-          },
-          [&](const ProfileSet& it) {
-            lines_.push_back({it.time, it.seat, "", "plays by another profile",
-                              fmt::format(R"("profile":{})", json_text(to_toml(it.profile)))});
-          },
-          [&](const CaptureBegun& it) {
-            lines_.push_back({it.time, it.seat, "", "is asked for a control for " + it.action,
-                              fmt::format(R"("capture":{})", json_text(it.action))});
-          },
-          [&](const Resized& it) {
-            lines_.push_back({it.time, "", "", fmt::format("window {} x {}", it.size.x, it.size.y),
-                              fmt::format(R"("window":[{},{}])", it.size.x, it.size.y)});
-          },
-          [&](const TypingSet& it) {
-            lines_.push_back({it.time, it.seat, "", it.is_typing ? "types" : "types no more",
-                              fmt::format(R"("typing":{})", it.is_typing)});
-          },
-          [&](const TakenUp& it) {
-            const std::string_view name = to_string(it.control);
-            const bool is_stick = info(it.control).form == ControlForm::stick;
-            lines_.push_back({it.time, "", "",
-                              is_stick
-                                  ? fmt::format("{} is at {:.2f} {:.2f} already", name, it.x, it.y)
-                              : it.x != 0 ? fmt::format("{} is down already", name)
-                                          : fmt::format("{} is up", name),
-                              fmt::format(R"("taken_up":"{}","x":{},"y":{})", name, it.x, it.y)});
-          },
-          [&](const LongestStepSet& it) {
-            const bool is_limited = it.longest != Duration::max();
-            const double seconds = is_limited ? to_seconds(it.longest) : 0;
-            lines_.push_back({it.time, "", "",
-                              is_limited ? fmt::format("of an update, {} s count", seconds)
-                                         : "all of an update counts",
-                              fmt::format(R"("longest_step":{})", seconds)});
-          },
-          [&](const RulesSet& it) {
-            lines_.push_back({it.time, "", "",
-                              fmt::format("joining is {}", to_string(it.rules.joining)),
-                              fmt::format(R"("joining":"{}")", to_string(it.rules.joining))});
-          },
-          [](const auto& /*it*/) {},
-      },
-      step);
 }
 
 void Playback::add_notices() {
@@ -246,6 +208,7 @@ void Playback::add_changes(const Seat& seat) {
         line.fields = fmt::format(R"("x":{},"y":{})", x, y);
         break;
     }
+    name_interceptors(line);
     lines_.push_back(std::move(line));
   }
 }

@@ -42,7 +42,8 @@ class Playback {
   nextmove::Time length() const { return hub_.now(); }
 
  private:
-  void add_step(const nextmove::Step& step);
+  void take_interceptions();
+  void name_interceptors(TimelineLine& line) const;
   void add_notices();
   void add_changes(const nextmove::Seat& seat);
   void add_presses(bool with_all_events);
@@ -55,6 +56,7 @@ class Playback {
   std::vector<std::string> problems_;
   std::vector<ActionSummary> summaries_;
   std::vector<TimelineLine> lines_;
+  std::vector<nextmove::Intercepted> intercepted_;  // in the update at hand
 };
 
 /// What the head says: the title, and the seats as they are at the start.

@@ -215,6 +215,7 @@ void Hub::set_part(Seat& seat, Area part) {
 
 std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
   if (!state_->is_open("Hub::adopt")) return {};
+  state_->report(Adopted{now(), playbook});
   if (state_->story.is_on()) state_->story.add(StoryKind::adopted, now());
   const Playbook before =
       std::exchange(state_->playbook, core::keep_numbers(state_->playbook, playbook));
@@ -236,7 +237,12 @@ void Hub::set_custom(std::string_view name, std::function<Vec2(Vec2)> shaping) {
                           "was given an empty function for " + core::quoted(name));
   }
   if (!state_->is_open(call)) return;
+  state_->report(CustomSet{now(), std::string{name}});
   state_->customs.set(std::string{name}, std::move(shaping));
+}
+
+std::vector<std::string> Hub::customs() const {
+  return state_->customs.names();
 }
 
 void Hub::set_wording(Wording wording) {

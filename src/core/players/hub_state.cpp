@@ -96,8 +96,7 @@ void HubState::note_late(std::span<const Event> due) {
 
 void HubState::feed_slowly(const Event& event) {
   const bool is_sound = fits(event, devices.kind_of(event.device)) && event.time >= Time::zero();
-  if (!is_sound && story.is_on()) story_writer.pass_over(event);
-  if (!is_sound) return tell_fault(event, "Hub::feed");
+  if (!is_sound) return pass_over(event, "Hub::feed");
   const bool is_unusual = phase == Phase::events || journal.is_telling();
   if (is_unusual && !is_open("Hub::feed")) return;
   if (typing.is_anybody() && typing.is_text(event)) return;
@@ -108,7 +107,7 @@ void HubState::feed_slowly(const Event& event) {
 void HubState::take_up(const Event& event) {
   constexpr std::string_view call = "Hub::take_up";
   const bool is_sound = fits(event, devices.kind_of(event.device)) && event.time >= Time::zero();
-  if (!is_sound) return tell_fault(event, call);
+  if (!is_sound) return pass_over(event, call);
   if (!can_be_taken_up(event.control)) {
     return complain(ComplaintKind::wrong_event, call, stands_nowhere(event.control));
   }
@@ -130,12 +129,27 @@ void HubState::set_typing(Seat& seat, bool is_typing) {
   });
 }
 
-void HubState::tell_fault(const Event& event, std::string_view call) const {
+void HubState::pass_over(const Event& event, std::string_view call) {
+  if (story.is_on()) story_writer.pass_over(event);
+  if (journal.is_on() && !journal.is_telling()) {
+    const bool is_control = static_cast<std::size_t>(event.control) < control_count;
+    journal.tell(PassedOver{std::max(event.time, Time::zero()), event.device,
+                            is_control ? event.control : Control::none, why_passed_over(event)});
+  }
   const std::string fault = fault_of(event);
   if (!fault.empty()) return complain(ComplaintKind::wrong_event, call, fault);
   if (!is_plugged(event.device, call)) return;
-  complain(ComplaintKind::wrong_event, call,
-           wrong_device(event.control, devices.kind_of(event.device), devices.label(event.device)));
+  complain(ComplaintKind::wrong_event, call, why_passed_over(event));
+}
+
+std::string HubState::why_passed_over(const Event& event) const {
+  if (std::string fault = fault_of(event); !fault.empty()) return fault;
+  if (event.device == DeviceId::none || !devices.knows(event.device)) {
+    return "no device with this number was ever plugged in";
+  }
+  const std::string label = devices.label(event.device);
+  if (!devices.is_plugged(event.device)) return label + " is unplugged";
+  return wrong_device(event.control, devices.kind_of(event.device), label);
 }
 
 void HubState::tell_stuck(Time now) const {

@@ -153,8 +153,9 @@ class HubState {
   [[gnu::noinline]] void note_late(std::span<const Event> due);
   /// An event that must do more than wait behind the others.
   [[gnu::noinline]] void feed_slowly(const Event& event);
-  /// An event that no device of the hub says: why not.
-  [[gnu::cold, gnu::noinline]] void tell_fault(const Event& event, std::string_view call) const;
+  /// An event that no device of the hub says.
+  [[gnu::cold, gnu::noinline]] void pass_over(const Event& event, std::string_view call);
+  std::string why_passed_over(const Event& event) const;
   [[gnu::cold, gnu::noinline]] void tell_stuck(Time now) const;
 };
 

@@ -6,6 +6,7 @@
 #include <string>
 #include <string_view>
 #include <utility>
+#include <vector>
 
 #include <nextmove/vec2.hpp>
 
@@ -19,6 +20,9 @@ class Customs {
 
   /// The function with this name, empty until the game gives it. Stays where it is.
   const Function& find(const std::string& name) { return by_name_[name]; }
+
+  /// Of those that the game gave.
+  std::vector<std::string> names() const;
 
   // Complaints. A value then goes on as it is.
   void tell_missing(std::string_view name) const;

@@ -34,11 +34,13 @@ bool is_finite(Vec2 value, std::string_view call) {
 template <ActionKind kind>
 void set_value(core::SeatState& seat, Action<kind> handle, Vec2 value, std::string_view call) {
   if (!is_finite(value, call)) return;
-  with_action(seat, handle, call, [&](ActionId it) {
-    core::Intake& intake = seat.readout().change(it);
-    intake.value = core::clamped(core::within_reach(value), kind);
-    if (kind == ActionKind::pointer) intake.is_present = true;
-  });
+  with_action(seat, handle, call, [&](ActionId it) { seat.readout().set_value(it, value); });
+}
+
+template <ActionKind kind>
+void hold_back_any(core::SeatState& seat, Action<kind> handle) {
+  with_action(seat, handle, "Incoming::hold_back",
+              [&](ActionId it) { seat.readout().hold_back(it); });
 }
 
 }  // namespace
@@ -75,24 +77,22 @@ PointerReading Incoming::read(Pointer action) {
 }
 
 void Incoming::hold_back(Button action) {
-  with_action(seat_, action, "Incoming::hold_back",
-              [&](ActionId it) { seat_.readout().hold_back(it); });
+  hold_back_any(seat_, action);
 }
 void Incoming::hold_back(Axis action) {
-  set_value(seat_, action, {}, "Incoming::hold_back");
+  hold_back_any(seat_, action);
 }
 void Incoming::hold_back(Vector action) {
-  set_value(seat_, action, {}, "Incoming::hold_back");
+  hold_back_any(seat_, action);
 }
 void Incoming::hold_back(Motion action) {
-  set_value(seat_, action, {}, "Incoming::hold_back");
+  hold_back_any(seat_, action);
 }
 void Incoming::hold_back(Turn action) {
-  set_value(seat_, action, {}, "Incoming::hold_back");
+  hold_back_any(seat_, action);
 }
 void Incoming::hold_back(Pointer action) {
-  with_action(seat_, action, "Incoming::hold_back",
-              [&](ActionId it) { seat_.readout().change(it).is_present = false; });
+  hold_back_any(seat_, action);
 }
 
 void Incoming::press(Button action) {
@@ -101,7 +101,7 @@ void Incoming::press(Button action) {
 }
 void Incoming::hold(Button action) {
   with_action(seat_, action, "Incoming::hold",
-              [&](ActionId it) { seat_.readout().change(it).button.held = true; });
+              [&](ActionId it) { seat_.readout().invent_hold(it); });
 }
 
 void Incoming::set(Axis action, float value) {

@@ -60,6 +60,7 @@ void Interception::call(Incoming& incoming) {
   is_calling_ = true;
   for (const Listed& interceptor : listed_) {
     called_ = interceptor.info.id;
+    called_name_ = interceptor.info.name;
     if (called_ != InterceptorId::none) interceptor.call(incoming);
   }
   is_calling_ = false;

@@ -4,6 +4,7 @@
 #include <cstdint>
 #include <span>
 #include <string>
+#include <string_view>
 #include <vector>
 
 #include <nextmove/interceptor.hpp>
@@ -45,6 +46,8 @@ class Interception {
   void note_change(ActionId action, Time now) {
     last_changes_[Wiring::index(action)] = {now, called_};
   }
+  /// The name of the one that is being called; valid as long as it runs.
+  std::string_view called_name() const { return called_name_; }
   struct Change {
     Time at = never;
     InterceptorId by = InterceptorId::none;
@@ -69,6 +72,7 @@ class Interception {
   std::vector<Intake> intakes_;     // by action
   std::vector<ActionId> taken_in_;  // in this update
   InterceptorId called_ = InterceptorId::none;
+  std::string_view called_name_;
   std::vector<Change> last_changes_;  // by action
 };
 

@@ -121,16 +121,27 @@ Intake& Readout::intake(ActionId action) {
   return here != nullptr ? *here : interception_.take_in(action, collect(action));
 }
 
-Intake& Readout::change(ActionId action) {
+Intake& Readout::change(ActionId action, InterceptedAs as, Vec2 value) {
   Intake& intake = this->intake(action);
   intake.is_changed = true;
-  interception_.note_change(action, common_.journal.now);
+  Journal& journal = common_.journal;
+  interception_.note_change(action, journal.now);
+  if (journal.is_on()) {
+    journal.tell(Intercepted{journal.now, common_.name, common_.playbook.action(action).name,
+                             std::string{interception_.called_name()}, as, value.x, value.y});
+  }
   return intake;
 }
 
-// Each control that is down waits for a fresh press, so that one on another device is heard.
 void Readout::hold_back(ActionId action) {
-  Intake& intake = change(action);
+  Intake& intake = change(action, InterceptedAs::held_back);
+  if (common_.board.kind(action) == ActionKind::button) return hold_back_button(action, intake);
+  if (common_.board.kind(action) != ActionKind::pointer) intake.value = {};
+  intake.is_present = false;
+}
+
+// Each control that is down waits for a fresh press, so that one on another device is heard.
+void Readout::hold_back_button(ActionId action, Intake& intake) {
   common_.tally.forget_presses(action, intake.logged);
   intake.logged = 0;
   const bool is_down = intake.is_raw_held || intake.button.downs != 0 || intake.button.progress > 0;
@@ -138,6 +149,22 @@ void Readout::hold_back(ActionId action) {
   if (!is_down) return;
   router_.cut(action);
   common_.tally.heard(action).releases = 0;
+}
+
+void Readout::invent_press(ActionId action) {
+  ++change(action, InterceptedAs::pressed).button.presses;
+}
+
+void Readout::invent_hold(ActionId action) {
+  change(action, InterceptedAs::held).button.held = true;
+}
+
+void Readout::set_value(ActionId action, Vec2 value) {
+  const ActionKind kind = common_.board.kind(action);
+  const Vec2 within = clamped(within_reach(value), kind);
+  Intake& intake = change(action, InterceptedAs::set, within);
+  intake.value = within;
+  if (kind == ActionKind::pointer) intake.is_present = true;
 }
 
 }  // namespace nextmove::core

@@ -3,6 +3,8 @@
 
 #include <span>
 
+#include <nextmove/step.hpp>
+
 #include "seat/common.hpp"
 #include "seat/intake.hpp"
 #include "seat/interception.hpp"
@@ -30,12 +32,16 @@ class Readout {
 
   // For interceptors, while an update runs. Requires an action of this playbook.
   Intake& intake(ActionId action);
-  Intake& change(ActionId action);
+  // What they change is told to who listens to steps.
   void hold_back(ActionId action);
-  void invent_press(ActionId action) { ++change(action).button.presses; }
+  void invent_press(ActionId action);
+  void invent_hold(ActionId action);
+  void set_value(ActionId action, Vec2 value);
 
  private:
   void intercept(SeatState& seat, std::span<const ActionId> dirty);
+  Intake& change(ActionId action, InterceptedAs as, Vec2 value = {});
+  void hold_back_button(ActionId action, Intake& intake);
   Intake collect(ActionId action);
   ButtonReading take_button(ActionId action);
   void commit(ActionId action, const Intake& intake);

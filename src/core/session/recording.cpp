@@ -1,10 +1,12 @@
 #include <algorithm>
+#include <tuple>
 
 #include <nextmove/hub.hpp>
 #include <nextmove/recording.hpp>
 
 #include "seat/capturing.hpp"
 #include "seat/seat_state.hpp"
+#include "session/recorded_interceptions.hpp"
 
 namespace nextmove {
 
@@ -32,12 +34,26 @@ RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
 
 }  // namespace
 
-RecordingHeader describe(const Hub& hub) {
+bool operator==(const RecordingHeader& a, const RecordingHeader& b) {
+  const auto all = [](const RecordingHeader& it) {
+    return std::tie(it.title, it.fingerprint, it.customs, it.window, it.longest_step, it.rules,
+                    it.devices, it.seats, it.meaning);
+  };
+  const auto number = [](const std::optional<Playbook>& it) {
+    return it ? fingerprint(*it) : Fingerprint::none;
+  };
+  return all(a) == all(b) && number(a.playbook) == number(b.playbook);
+}
+
+RecordingHeader describe(const Hub& hub, WithPlaybook with_playbook) {
   RecordingHeader header{.title = std::string{hub.playbook().title()},
+                         .fingerprint = fingerprint(hub.playbook()),
+                         .customs = hub.customs(),
                          .window = hub.window(),
                          .longest_step = hub.longest_step(),
                          .rules = hub.rules(),
                          .devices = hub.devices()};
+  if (with_playbook == WithPlaybook::yes) header.playbook = hub.playbook();
   for (const auto& seat : hub.seats()) header.seats.push_back(describe(*seat, hub.playbook()));
   return header;
 }
@@ -63,7 +79,10 @@ bool can_be(const Event& event, const Hub& hub) {
 }  // namespace
 
 Replay::Replay(const Recording& recording, Hub& hub, DecidedBy decided_by)
-    : recording_(recording), hub_(hub), decided_by_(decided_by) {
+    : recording_(recording),
+      hub_(hub),
+      decided_by_(decided_by),
+      interceptors_(std::make_unique<core::RecordedInterceptions>(hub)) {
   const Vec2 window = recording.header.window;
   if (window.x > 0 && window.y > 0) hub.set_window(window.x, window.y);
   if (can_be(recording.header.longest_step)) hub.set_longest_step(recording.header.longest_step);
@@ -78,6 +97,9 @@ Replay::Replay(const Recording& recording, Hub& hub, DecidedBy decided_by)
     if (decides) restore(recorded);
   }
 }
+
+Replay::Replay(Replay&&) noexcept = default;
+Replay::~Replay() = default;
 
 void Replay::restore(const RecordedSeat& recorded) {
   Seat& seat = *hub_.find_seat(recorded.name);
@@ -113,8 +135,12 @@ bool Replay::advance() {
   first_of_last_advance_ = next_;
   while (next_ < recording_.steps.size()) {
     const Step& step = recording_.steps[next_++];
+    const bool is_update = std::holds_alternative<Updated>(step);
+    if (is_update && decided_by_ == DecidedBy::recording) {
+      interceptors_->expect(std::span{recording_.steps}.subspan(next_));
+    }
     play(step);
-    if (std::holds_alternative<Updated>(step)) return true;
+    if (is_update) return true;
   }
   return false;
 }
@@ -230,6 +256,13 @@ class Decisions {
       });
     });
   }
+  void operator()(const Adopted& it) const {
+    if (it.playbook) hub_.adopt(*it.playbook);
+  }
+  // What only tells what there was: interceptors stand in, and a function cannot be recorded.
+  void operator()(const Intercepted& /*it*/) const {}
+  void operator()(const CustomSet& /*it*/) const {}
+  void operator()(const PassedOver& /*it*/) const {}
   void operator()(const PartSet& it) const {
     with(it.seat, [&](Seat& seat) {
       if (can_be(it.part, hub_)) hub_.set_part(seat, it.part);

@@ -1,6 +1,8 @@
 // next-move play: the readings that a recording gives under a playbook.
 #include <algorithm>
 #include <fmt/core.h>
+#include <map>
+#include <utility>
 
 #include <nextmove/files.hpp>
 
@@ -20,6 +22,24 @@ bool is_wanted(const TimelineLine& line, const PlayWish& wish) {
   if (!wish.seat.empty() && !line.seat.empty() && line.seat != wish.seat) return false;
   return actions.empty() || std::find(actions.begin(), actions.end(), line.action) != actions.end();
 }
+
+// A value that changes by less than is shown says nothing new to people. Of a button every press is
+// news.
+class Shown {
+ public:
+  explicit Shown(const Playbook& playbook) : playbook_(playbook) {}
+
+  bool is_news(const TimelineLine& line) {
+    const auto action = playbook_.find_action(line.action);
+    if (!action || playbook_.action(*action).kind == ActionKind::button) return true;
+    std::string& last = last_[{line.seat, line.action}];
+    return std::exchange(last, line.what) != line.what;
+  }
+
+ private:
+  const Playbook& playbook_;
+  std::map<std::pair<std::string, std::string>, std::string> last_;
+};
 
 // False after printing which name is none of the playbook's or of the recording's.
 bool are_known_or_tell(const PlayWish& wish, const Hub& hub) {
@@ -48,8 +68,10 @@ int play_command(const PlayWish& wish) {
   if (!are_known_or_tell(wish, playback.hub())) return exit_problems;
   print_head(recording.header, wish.json);
   if (!wish.json) print_timeline_heading();
+  Shown shown{playback.hub().playbook()};
   for (const TimelineLine& line : lines) {
-    if (is_wanted(line, wish)) fmt::print("{}\n", wish.json ? to_json(line) : to_text(line));
+    if (!is_wanted(line, wish) || (!wish.json && !shown.is_news(line))) continue;
+    fmt::print("{}\n", wish.json ? to_json(line) : to_text(line));
   }
   const bool fine = !recorded->is_damaged && playback.problems().empty();
   return fine ? exit_fine : exit_problems;

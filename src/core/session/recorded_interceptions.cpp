@@ -3,6 +3,10 @@
 #include <algorithm>
 #include <variant>
 
+#include <nextmove/complaint.hpp>
+
+#include "base/shown.hpp"
+
 namespace nextmove::core {
 namespace {
 
@@ -92,6 +96,17 @@ void RecordedInterceptions::expect(std::span<const Step> steps) {
   }
 }
 
+// What the game's own do beside their stand-ins is done twice.
+void RecordedInterceptions::look_for_doubles(const Seat& seat, const OfSeat& it) {
+  for (const InterceptorInfo& there : seat.interceptors()) {
+    if (std::find(it.names.begin(), it.names.end(), there.name) == it.names.end()) continue;
+    complain(ComplaintKind::wrong_moment, "Replay",
+             "the seat " + quoted(it.seat) + " has an interceptor " + quoted(there.name) +
+                 ", which the recording plays as well, so that it counts twice; take it off the "
+                 "seat, or let DecidedBy::game");
+  }
+}
+
 // Their order is told by what they did, and may have changed.
 void RecordedInterceptions::stand_in(OfSeat& it) {
   Seat* const seat = hub_.find_seat(it.seat);
@@ -99,6 +114,7 @@ void RecordedInterceptions::stand_in(OfSeat& it) {
   for (const InterceptorId id : it.ids) seat->remove_interceptor(id);
   it.ids.clear();
   it.names = runs_of(it.plan->changes);
+  look_for_doubles(*seat, it);
   for (const std::string& name : it.names) {
     const auto run = [plan = std::weak_ptr{it.plan}, name, hub = &hub_](Incoming& incoming) {
       const std::shared_ptr<Plan> todo = plan.lock();

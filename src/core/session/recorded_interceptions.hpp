@@ -35,6 +35,7 @@ class RecordedInterceptions {
 
   OfSeat& of(const std::string& seat);
   void stand_in(OfSeat& it);
+  static void look_for_doubles(const Seat& seat, const OfSeat& it);
 
   Hub& hub_;
   std::vector<OfSeat> seats_;

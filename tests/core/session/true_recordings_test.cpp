@@ -132,6 +132,22 @@ TEST(TrueRecordings, TheGameDoesItAgainWhereTheGameDecides) {
   EXPECT_FALSE(hub.find_seat("port tug")->read(trip.horn).pressed);
 }
 
+TEST(TrueRecordings, AnInterceptorOfTheGameBesideItsStandInIsAComplaint) {
+  Trip trip;
+  trip.seat.add_interceptor("fog", [&](Incoming& it) { it.press(trip.horn); });
+  trip.update(10ms);
+
+  Complaints complaints;
+  Replayed again{trip.recording};
+  again.hub.find_seat("port tug")->add_interceptor("fog", [](Incoming&) {});
+  again.play();
+  EXPECT_EQ(
+      complaints.take(),
+      std::vector<std::string>{
+          "Replay: the seat \"port tug\" has an interceptor \"fog\", which the recording plays "
+          "as well, so that it counts twice; take it off the seat, or let DecidedBy::game"});
+}
+
 TEST(TrueRecordings, StandInsOutliveTheirReplay) {
   Trip trip;
   trip.seat.add_interceptor("fog", [&](Incoming& it) { it.press(trip.horn); });

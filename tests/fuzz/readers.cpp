@@ -79,8 +79,13 @@ void profile(std::string_view bytes) {
           wrong.empty() ? "" : wrong.front().message);
 }
 
+// A playbook that is adopted may ask for a function that only the game has.
+void none_but_of_functions(const Complaint& complaint) {
+  if (complaint.sentence.find("Hub::set_custom") != 0) no_complaint(complaint);
+}
+
 void recording(std::string_view bytes) {
-  const Listening strict{no_complaint};
+  const Listening strict{none_but_of_functions};
   const Result<Recording> read = parse_recording(bytes, "fuzzed.jsonl");
   if (!read) return require_sound(read);
   std::string text = to_json_line(read->header);

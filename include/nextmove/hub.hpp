@@ -223,6 +223,10 @@ class Hub {
   /// moves is nowhere, places are told as events, and a finger counts when it lands.
   void take_up(const Event& standing);
 
+  /// How each button, trigger and stick of the devices that are plugged in stands that is not at
+  /// rest, as of the last update, for a hub that is to go on with it by take_up. Allocates.
+  std::vector<Event> pushed() const;
+
   /// At `now`, everything that any device holds is released: the window lost the focus, say. A
   /// control counts again when it is next operated or taken up.
   void release_all(Time now);

@@ -12,6 +12,7 @@
 #include <nextmove/area.hpp>
 #include <nextmove/device.hpp>
 #include <nextmove/diagnostic.hpp>
+#include <nextmove/event.hpp>
 #include <nextmove/fingerprint.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
@@ -51,6 +52,7 @@ struct RecordingHeader {
   SeatingRules rules{};
   std::vector<PluggedDevice> devices{};
   std::vector<RecordedSeat> seats{};
+  std::vector<Event> pushed{};     ///< see Hub::pushed; their moments do not count
   int meaning = version_of_rules;  ///< of the rules under which it was made
   /// Playbooks are equal if their fingerprints are.
   friend bool operator==(const RecordingHeader& a, const RecordingHeader& b);
@@ -65,13 +67,15 @@ struct Recording {
 /// Whether a recording holds the playbook itself, so that one file is the whole report of a bug.
 enum class WithPlaybook : bool { no, yes };
 
-/// The head for a recording of `hub` that starts now. Start while nothing is held down and no seat
-/// waits for a device.
+/// The head for a recording of `hub` that starts now. Start while nothing is held down: axes and
+/// vectors go on with what is pushed then, but a button that is held, a gesture that is under way,
+/// a capture and who waits for a device are not in it.
 RecordingHeader describe(const Hub& hub, WithPlaybook with_playbook = WithPlaybook::no);
 
 /// Why readings of `recording` may be others in `hub` than they were: it was made with another
-/// playbook, under other rules, or with a function for `custom` that the hub does not have. One
-/// warning each; nothing where it plays as it was. Ask before it is played.
+/// playbook, under other rules, or with a function for `custom` that the hub does not have, or
+/// began while something was down. One warning each; nothing where it plays as it was. Ask before
+/// it is played.
 std::vector<Diagnostic> differences(const Recording& recording, const Hub& hub);
 
 /// Who does what the game did (enters and leaves contexts, mutes, seats players, gives devices)

@@ -213,6 +213,17 @@ class LineReader {
     return Updated{at};
   }
 
+  /// How a control stands, without a moment.
+  Event standing() {
+    need("control", "device");
+    const Step step = event({});
+    const auto* it = std::get_if<Event>(&step);
+    const bool can_be =
+        it != nullptr && it->control != Control::none && can_be_taken_up(it->control);
+    if (!can_be) fail("only buttons, triggers and sticks stand somewhere");
+    return can_be ? *it : Event{};
+  }
+
   /// What is left out, and does no harm.
   const std::vector<std::string>& notes() const { return notes_; }
 

@@ -117,6 +117,11 @@ class RecordingReader {
            line.profile(), line.truth("reserved"), line.part(), line.truth("typing")});
       keep(line, "seats: ");
     }
+    for (const Json& it : list(*json, "pushed")) {
+      LineReader line{it};
+      const Event standing = line.standing();
+      if (keep(line, "pushed: ")) recording_.header.pushed.push_back(standing);
+    }
     return true;
   }
 

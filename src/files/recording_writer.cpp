@@ -171,6 +171,14 @@ std::string playbook_text(const RecordingHeader& header) {
   return text;
 }
 
+std::string pushed_text(const RecordingHeader& header) {
+  std::vector<std::string> pushed;
+  for (const Event& it : header.pushed) {
+    pushed.push_back(fmt::format("{{{}}}", event_text(it.device, it.control, it.x, it.y)));
+  }
+  return pushed.empty() ? "" : fmt::format(R"(,"pushed":[{}])", fmt::join(pushed, ","));
+}
+
 }  // namespace
 
 std::string to_json_line(const RecordingHeader& header) {
@@ -199,10 +207,10 @@ std::string to_json_line(const RecordingHeader& header) {
   const std::string rules =
       header.rules == SeatingRules{} ? "" : ',' + field("rules", header.rules);
   return fmt::format(
-      R"({{"format":"nextmove-recording","version":1,"meaning":{},"title":{}{}{}{}{},"devices":[{}],"seats":[{}]}})"
+      R"({{"format":"nextmove-recording","version":1,"meaning":{},"title":{}{}{}{}{},"devices":[{}],"seats":[{}]{}}})"
       "\n",
       header.meaning, json_text(header.title), playbook_text(header), window, longest_step, rules,
-      fmt::join(devices, ","), fmt::join(seats, ","));
+      fmt::join(devices, ","), fmt::join(seats, ","), pushed_text(header));
 }
 
 std::string to_json_line(const Step& step) {

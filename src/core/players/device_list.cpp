@@ -63,6 +63,19 @@ void DeviceList::rest(DeviceId id, Time time) {
   }
 }
 
+void DeviceList::list_pushed(DeviceId id, Time now, std::vector<Event>& out) const {
+  const KnownDevice& known = at(id);
+  const std::vector<Vec2>& values =
+      known.listeners.empty() ? known.values : known.listeners.front().slot->controls;
+  for (std::size_t i = 1; i < control_count; ++i) {
+    const auto control = static_cast<Control>(i);
+    const Source source = source_of(control);
+    if (info(control).source != control || !known.contacts[source].is_pushed()) continue;
+    if (!can_be_taken_up(control) || source >= values.size()) continue;
+    out.push_back({now, id, control, values[source].x, values[source].y});
+  }
+}
+
 void DeviceList::watch(DeviceId id) {
   const KnownDevice& known = at(id);
   const bool is_watched =

@@ -94,6 +94,8 @@ class DeviceList {
   const Listeners& listeners(DeviceId id) const { return listeners_[static_cast<std::size_t>(id)]; }
   /// Its owners, or what is swallowed, have changed.
   void watch(DeviceId id);
+  /// See Hub::pushed.
+  void list_pushed(DeviceId id, Time now, std::vector<Event>& out) const;
   /// Whether all devices are watched for this reason.
   void watch_all(Watched why, bool is_on);
 

@@ -126,6 +126,12 @@ void Hub::take_up(const Event& standing) {
   state_->take_up(standing);
 }
 
+std::vector<Event> Hub::pushed() const {
+  std::vector<Event> found;
+  for (const DeviceId id : state_->devices.plugged()) state_->devices.list_pushed(id, now(), found);
+  return found;
+}
+
 void Hub::release_all(Time now) {
   if (!state_->is_open("Hub::release_all")) return;
   state_->report(ReleasedAll{now});

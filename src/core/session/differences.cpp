@@ -48,6 +48,19 @@ std::set<std::string> missing_customs(const Recording& recording, const Hub& hub
   return names;
 }
 
+// "Space was down on keyboard 1". A stick that only leans goes on as it was.
+std::string held_at_start(const RecordingHeader& head, const Event& pushed) {
+  constexpr float held = 0.5F;
+  if (pushed.x * pushed.x + pushed.y * pushed.y < held * held) return {};
+  int number = 0;
+  for (const PluggedDevice& it : head.devices) {
+    if (it.device.kind == info(pushed.control).device) ++number;
+    if (it.id == pushed.device) break;
+  }
+  return std::string{to_string(pushed.control)} + " was down on " +
+         std::string{to_string(info(pushed.control).device)} + ' ' + std::to_string(number);
+}
+
 }  // namespace
 
 std::vector<Diagnostic> differences(const Recording& recording, const Hub& hub) {
@@ -64,6 +77,12 @@ std::vector<Diagnostic> differences(const Recording& recording, const Hub& hub) 
     add("the recording was made under version " + std::to_string(head.meaning) +
         " of the rules, and is played under version " + std::to_string(version_of_rules) +
         "; some readings may differ (docs/meaning.md)");
+  }
+  for (const Event& pushed : head.pushed) {
+    const std::string what = held_at_start(head, pushed);
+    if (what.empty()) continue;
+    add("the recording began while " + what +
+        "; a button that it held is not held here, and waits for a fresh press");
   }
   for (const std::string& name : missing_customs(recording, hub)) {
     add("the game shaped values by its function " + core::quoted(name) +

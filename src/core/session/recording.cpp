@@ -37,7 +37,7 @@ RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
 bool operator==(const RecordingHeader& a, const RecordingHeader& b) {
   const auto all = [](const RecordingHeader& it) {
     return std::tie(it.title, it.fingerprint, it.customs, it.window, it.longest_step, it.rules,
-                    it.devices, it.seats, it.meaning);
+                    it.devices, it.seats, it.pushed, it.meaning);
   };
   const auto number = [](const std::optional<Playbook>& it) {
     return it ? fingerprint(*it) : Fingerprint::none;
@@ -55,6 +55,7 @@ RecordingHeader describe(const Hub& hub, WithPlaybook with_playbook) {
                          .devices = hub.devices()};
   if (with_playbook == WithPlaybook::yes) header.playbook = hub.playbook();
   for (const auto& seat : hub.seats()) header.seats.push_back(describe(*seat, hub.playbook()));
+  header.pushed = hub.pushed();
   return header;
 }
 
@@ -95,6 +96,9 @@ Replay::Replay(const Recording& recording, Hub& hub, DecidedBy decided_by)
   for (const PluggedDevice& recorded : recording.header.devices) {
     ids_.emplace_back(recorded.id, hub.plug(recorded.device, hub.now()));
     if (decides) restore(recorded);
+  }
+  for (const Event& pushed : recording.header.pushed) {
+    play(TakenUp{hub.now(), pushed.device, pushed.control, pushed.x, pushed.y});
   }
 }
 

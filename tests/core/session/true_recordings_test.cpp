@@ -304,6 +304,41 @@ TEST(TrueRecordings, AFunctionThatCameLaterIsToldLikewise) {
   EXPECT_EQ(messages(recording, without).size(), 1U);
 }
 
+// ---- what was down at the start
+
+TEST(TrueRecordings, WhatIsPushedAtTheStartGoesOnAndWhatIsHeldIsTold) {
+  Trip trip;
+  trip.say(1ms, Control::PadLeftStick, 0.25F, 0.25F);
+  trip.say(1ms, Control::KeyR, 1);
+  trip.say(1ms, Control::KeyF, 1);
+  trip.say(2ms, Control::KeyF, 0);
+  trip.update(5ms);
+  trip.recording = {describe(trip.hub)};
+  trip.readings.clear();
+  EXPECT_EQ(trip.recording.header.pushed.size(), 2U);
+  trip.update(10ms);
+  EXPECT_EQ(messages(trip.recording, trip.hub),
+            std::vector<std::string>{"the recording began while KeyR was down on keyboard 1; a "
+                                     "button that it held is not held here, and waits for a fresh "
+                                     "press"});
+  Replayed again{trip.recording};
+  again.play();
+  const Seat& seat = *again.hub.find_seat("port tug");
+  EXPECT_EQ(seat.read(trip.steer).value, trip.seat.read(trip.steer).value);
+  EXPECT_EQ(seat.read(trip.throttle).value, 1);
+}
+
+TEST(TrueRecordings, OfNobodysDeviceLikewise) {
+  Hub hub{make(harbour())};
+  const DeviceId pad = hub.plug({DeviceKind::gamepad, "pad"}, {});
+  hub.feed({1ms, pad, Control::PadRightTrigger, 0.75F});
+  hub.update(5ms);
+  EXPECT_EQ(hub.pushed(), (std::vector<Event>{{5ms, pad, Control::PadRightTrigger, 0.75F}}));
+  hub.release_all(6ms);
+  hub.update(10ms);
+  EXPECT_EQ(hub.pushed(), std::vector<Event>{});
+}
+
 // ---- what came to nothing
 
 TEST(TrueRecordings, EventsThatWerePassedOverSayWhy) {

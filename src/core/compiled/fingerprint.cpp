@@ -10,7 +10,8 @@ namespace nextmove {
 namespace {
 
 // What is taken apart here by its fields names all of them: a field that is added to a definition
-// does not compile until somebody decides whether readings depend on it.
+// does not compile until somebody decides whether readings depend on it. Those do on what may be
+// remapped, too: by profiles and captures.
 class Digest {
  public:
   Fingerprint result() const { return Fingerprint{sum_}; }
@@ -74,7 +75,8 @@ class Digest {
   void add(const ActionDefinition& it) {
     const auto& [name, kind, label, group, opposite, digital, is_fixed, is_required, takes_with,
                  is_heard_while_typing, place] = it;
-    add_all(name, kind, opposite, digital, is_heard_while_typing);
+    add_all(name, kind, opposite, digital, is_fixed, is_required, takes_with,
+            is_heard_while_typing);
   }
   void add(const SchemeDefinition& it) {
     const auto& [name, label, needs, may_use, shares_devices, join, place] = it;
@@ -94,7 +96,7 @@ class Digest {
   }
   void add(const PlaybookDefinition& it) {
     const auto& [title, actions, schemes, contexts, mutes, zones, reserved] = it;
-    add_all(actions, schemes, contexts, mutes, zones);
+    add_all(actions, schemes, contexts, mutes, zones, reserved);
   }
 
  private:

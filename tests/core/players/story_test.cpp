@@ -163,6 +163,20 @@ TEST(Story, BeginsAMovementAnewWhereItComesToSomebodyElse) {
                        "context chart, above, blocks every mouse"}));
 }
 
+// A key that repeats says that it is down again and again.
+TEST(Story, OfWhatDidSomethingStaysSoWhateverComesWhileItIsDown) {
+  Watch watch;
+  watch.say(KeyH, 1);
+  watch.wait();
+  watch.port.mute("radio_call");
+  watch.say(KeyH, 1);
+  watch.wait();
+  watch.say(KeyH, 0);
+  watch.wait();
+  EXPECT_EQ(watch.told(), (Sentences{"KeyH, keyboard 1, for 0.02 s: horn of port (helm)",
+                                     "port mutes radio_call"}));
+}
+
 TEST(Story, TellsAFingerByItsZone) {
   Watch watch;
   for (const float x : {0.25F, 0.75F}) {

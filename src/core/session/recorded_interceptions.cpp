@@ -1,61 +1,26 @@
 #include "session/recorded_interceptions.hpp"
 
 #include <algorithm>
+#include <cmath>
 #include <variant>
 
 #include <nextmove/complaint.hpp>
 
 #include "base/shown.hpp"
+#include "seat/seat_state.hpp"
 
 namespace nextmove::core {
 namespace {
 
-template <ActionKind kind>
-Action<kind> handle_of(const Intercepted& it, ActionId id) {
-  return {it.action, id};
-}
-
-template <ActionKind kind>
-void hold_back(const Intercepted& it, ActionId id, Incoming& incoming) {
-  incoming.hold_back(handle_of<kind>(it, id));
-}
-
-template <ActionKind kind, class Value>
-void set(const Intercepted& it, ActionId id, Value value, Incoming& incoming) {
-  incoming.set(handle_of<kind>(it, id), value);
-}
-
-void change_button(const Intercepted& it, ActionId id, Incoming& incoming) {
-  const Button button = handle_of<ActionKind::button>(it, id);
-  switch (it.as) {
-    case InterceptedAs::held_back: return incoming.hold_back(button);
-    case InterceptedAs::pressed: return incoming.press(button);
-    case InterceptedAs::held: return incoming.hold(button);
-    case InterceptedAs::set: return;
-  }
-}
-
 // What another kind of action cannot be is passed over: the playbook may be another.
-void change(const Intercepted& it, const ActionDefinition& action, ActionId id,
-            Incoming& incoming) {
-  using enum ActionKind;
-  if (action.kind == button) return change_button(it, id, incoming);
-  if (it.as == InterceptedAs::held_back) {
-    switch (action.kind) {
-      case axis: return hold_back<axis>(it, id, incoming);
-      case vector: return hold_back<vector>(it, id, incoming);
-      case motion: return hold_back<motion>(it, id, incoming);
-      case turn: return hold_back<turn>(it, id, incoming);
-      default: return hold_back<pointer>(it, id, incoming);
-    }
-  }
-  if (it.as != InterceptedAs::set) return;
-  switch (action.kind) {
-    case axis: return set<axis>(it, id, it.x, incoming);
-    case vector: return set<vector>(it, id, Vec2{it.x, it.y}, incoming);
-    case motion: return set<motion>(it, id, Vec2{it.x, it.y}, incoming);
-    case turn: return set<turn>(it, id, it.x, incoming);
-    default: return set<pointer>(it, id, Vec2{it.x, it.y}, incoming);
+void change(const Intercepted& it, ActionId action, ActionKind kind, Readout& readout) {
+  const bool is_button = kind == ActionKind::button;
+  const bool is_value = !is_button && std::isfinite(it.x) && std::isfinite(it.y);
+  switch (it.as) {
+    case InterceptedAs::held_back: return readout.hold_back(action);
+    case InterceptedAs::pressed: return is_button ? readout.invent_press(action) : void();
+    case InterceptedAs::held: return is_button ? readout.invent_hold(action) : void();
+    case InterceptedAs::set: return is_value ? readout.set_value(action, {it.x, it.y}) : void();
   }
 }
 
@@ -116,13 +81,14 @@ void RecordedInterceptions::stand_in(OfSeat& it) {
   it.names = runs_of(it.plan->changes);
   look_for_doubles(*seat, it);
   for (const std::string& name : it.names) {
-    const auto run = [plan = std::weak_ptr{it.plan}, name, hub = &hub_](Incoming& incoming) {
+    const auto run = [plan = std::weak_ptr{it.plan}, name, seat](Incoming& /*incoming*/) {
       const std::shared_ptr<Plan> todo = plan.lock();
       if (todo == nullptr) return;
       while (todo->next < todo->changes.size() && todo->changes[todo->next]->by == name) {
         const Intercepted& done = *todo->changes[todo->next++];
-        const auto id = hub->playbook().find_action(done.action);
-        if (id) change(done, hub->playbook().action(*id), *id, incoming);
+        const Playbook& playbook = seat->state().common().playbook;
+        const auto action = playbook.find_action(done.action);
+        if (action) change(done, *action, playbook.action(*action).kind, seat->state().readout());
       }
     };
     it.ids.push_back(seat->add_interceptor(name, run));

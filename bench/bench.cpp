@@ -154,6 +154,56 @@ void frames_with_story(benchmark::State& state) {
   play_frames(state, 200);
 }
 
+// Four players in the middle of a game, one at the keyboard and three with pads.
+struct Crew {
+  Crew() {
+    for (int i = 0; i < 4; ++i) {
+      Seat& seat = hub.add_seat("seat " + std::to_string(i));
+      seat.enter("helm");
+      const DeviceId keyboard = i == 0 ? plug(DeviceKind::keyboard, seat) : DeviceId::none;
+      const DeviceId mouse = i == 0 ? plug(DeviceKind::mouse, seat) : DeviceId::none;
+      const DeviceId pad = i == 0 ? DeviceId::none : plug(DeviceKind::gamepad, seat);
+      hands.push_back(busy_hands(keyboard, mouse, pad));
+    }
+    for (std::size_t frame = 0; frame < frames; ++frame) play(frame);
+  }
+  void play(std::size_t frame) {
+    for (const auto& events : hands) {
+      for (std::size_t i = 0; i < events_a_frame; ++i) {
+        const Event& event = events[frame * events_a_frame + i];
+        if (event.device != DeviceId::none) hub.feed(event);
+      }
+    }
+    hub.update(static_cast<int>(frame + 1) * frame_length);
+  }
+  DeviceId plug(DeviceKind kind, Seat& seat) {
+    const DeviceId id = hub.plug({kind, "simulated"}, {});
+    hub.give(id, seat);
+    return id;
+  }
+
+  Hub hub{demo_playbook()};
+  std::vector<std::vector<Event>> hands;
+};
+
+void snapshot_of_four(benchmark::State& state) {
+  const Crew crew;
+  std::vector<std::byte> bytes;
+  for (auto _ : state) {
+    crew.hub.snapshot(bytes);
+    benchmark::DoNotOptimize(bytes.data());
+  }
+}
+
+void restore_of_four(benchmark::State& state) {
+  Crew crew;
+  std::vector<std::byte> bytes;
+  crew.hub.snapshot(bytes);
+  for (auto _ : state) {
+    if (!crew.hub.restore(bytes)) std::abort();
+  }
+}
+
 void frames_by_hand(benchmark::State& state) {
   std::vector<by_hand::Controls> seats(static_cast<std::size_t>(state.range(0)));
   std::vector<std::vector<Event>> hands;
@@ -214,6 +264,8 @@ void idle_update_by_hand(benchmark::State& state) {
 BENCHMARK(frames_next_move)->Arg(1)->Arg(4);
 BENCHMARK(frames_with_story)->Arg(1)->Arg(4);
 BENCHMARK(frames_by_hand)->Arg(1)->Arg(4);
+BENCHMARK(snapshot_of_four);
+BENCHMARK(restore_of_four);
 /// So many buttons, each on a key of its own in one of as many contexts as it takes.
 Playbook large_playbook(int bindings) {
   PlaybookDefinition book;
@@ -328,6 +380,18 @@ void print_story(const Reporter& reporter) {
   }
 }
 
+void print_snapshots(const Reporter& reporter) {
+  const auto four = reporter.times.find("frames_next_move/4");
+  if (four == reporter.times.end()) return;
+  std::printf("A snapshot of 4 seats taken and restored, beside an event of theirs:\n");
+  for (const auto& [name, label] :
+       {std::pair{"snapshot_of_four", "taken"}, std::pair{"restore_of_four", "restored"}}) {
+    const auto found = reporter.times.find(std::string{name} + "/");
+    if (found == reporter.times.end()) continue;
+    print_line(label, found->second, "an event", four->second / (4.0 * frames * events_a_frame));
+  }
+}
+
 void print_growth(const Reporter& reporter) {
   const auto small = reporter.times.find("events_in_large_playbook/10");
   const auto large = reporter.times.find("events_in_large_playbook/10000");
@@ -384,6 +448,7 @@ int main(int argc, char** argv) {
   print_ratio(reporter, "idle_update", "4", "4 seats", 1);
   print_ratio(reporter, "idle_update", "16", "16 seats", 1);
   print_story(reporter);
+  print_snapshots(reporter);
   print_growth(reporter);
   print_loading(reporter);
 }

@@ -19,6 +19,10 @@ enum class Fingerprint : std::uint64_t { none = 0 };
 /// against forgery. FNV-1a of 64 bits. Takes about half a microsecond for each binding.
 Fingerprint fingerprint(const Playbook& playbook);
 
+/// Counts the changes to the rules of meaning (docs/meaning.md) after which the same events may
+/// give other readings.
+inline constexpr int version_of_rules = 3;
+
 /// 16 digits and small letters: "00c0ffee00c0ffee".
 std::string to_string(Fingerprint fingerprint);
 

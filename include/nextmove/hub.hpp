@@ -1,6 +1,7 @@
 // The hub: where devices plug in, and where events become readings.
 #pragma once
 
+#include <cstddef>
 #include <functional>
 #include <memory>
 #include <span>
@@ -16,6 +17,7 @@
 #include <nextmove/notice.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/seat.hpp>
+#include <nextmove/snapshot.hpp>
 #include <nextmove/step.hpp>
 #include <nextmove/time.hpp>
 #include <nextmove/wording.hpp>
@@ -285,6 +287,25 @@ class Hub {
   /// Which lettering which gamepads carry, for prompts: what comes along, and what the game adds.
   void set_families(Families families);
   const Families& families() const;
+
+  // ---- snapshots
+
+  /// The whole state of play, to come back to with restore: devices and who has them, values,
+  /// contexts, mutes, gestures under way, counters, captures, events that wait. `bytes` holds
+  /// nothing else afterwards. Equal states give equal bytes, on machines of one byte order. Not in
+  /// the middle of an update. Allocates where the room in `bytes` does not do, and at the first
+  /// after adopt or set_profile.
+  void snapshot(std::vector<std::byte>& bytes) const;
+
+  /// Goes on from there: from here on the same calls and events give the same readings, bit for
+  /// bit. Refused, nothing changes. The hub, which may be a new one, must play by the same
+  /// playbook, and each seat by the same changes of its player. Seats that were added since are no
+  /// longer there, and are again when they are added; their references stay good. Devices that were
+  /// plugged in since were not. What is the game's stays: interceptors, handlers, custom functions,
+  /// words, listeners. A Reader begins anew, and the story is empty. Not in the middle of an
+  /// update, so not from a handler either. Allocates only where seats, devices or captures are
+  /// others than now.
+  RestoreAnswer restore(std::span<const std::byte> bytes);
 
   /// Calls `listener` with everything that happens to the hub from here on, in order: for
   /// recordings. There may be several; each is told until it is removed. An empty function is a

@@ -40,6 +40,7 @@
 #include <nextmove/seat.hpp>
 #include <nextmove/seating_rules.hpp>
 #include <nextmove/seatings.hpp>
+#include <nextmove/snapshot.hpp>
 #include <nextmove/standing.hpp>
 #include <nextmove/step.hpp>
 #include <nextmove/story.hpp>

@@ -17,6 +17,8 @@ namespace nextmove {
 ///       if (reader.read(jump).pressed) ...
 ///     }
 ///
+/// Begins anew where its hub has gone back to a snapshot.
+///
 /// Allocates when made and in the first step after Hub::adopt. The seat must outlive it. Wrong
 /// handles are complaints, as in Seat::read.
 class Reader {
@@ -52,7 +54,10 @@ class Reader {
   DirectionPresses ways_of(ActionId action) const;
   Vec2 way_of(ActionId action) const;
 
+  void begin();
+
   const Seat& seat_;
+  std::uint32_t restores_ = 0;        // of the seat, when it was begun
   std::vector<Counts> before_;        // by action
   std::vector<Counts> now_;           // by action
   std::vector<std::uint32_t> taken_;  // by action: how many presses there were at the last it took

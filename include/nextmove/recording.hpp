@@ -37,10 +37,6 @@ struct RecordedSeat {
   friend bool operator==(const RecordedSeat&, const RecordedSeat&) = default;
 };
 
-/// Counts the changes to the rules of meaning (docs/meaning.md) after which the same events may
-/// give other readings.
-inline constexpr int version_of_rules = 3;
-
 /// What stands at the head of a recording: the hub as it was at the start.
 struct RecordingHeader {
   std::string title{};                          ///< of the playbook

@@ -205,6 +205,7 @@ class Seat {
   Seat(const Seat&) = delete;
   Seat& operator=(const Seat&) = delete;
   void find_readings();  // after they have moved
+  void start_over(std::unique_ptr<core::SeatState> state);
   core::SeatState& state() { return *state_; }
   const core::SeatState& state() const { return *state_; }
 

@@ -131,6 +131,29 @@ TEST(Allocation, NoFeatureAllocatesOnceWarm) {
   }
 }
 
+TEST(Allocation, NeitherDoesASnapshotNorGoingBackToOne) {
+  std::mt19937 random = chance();
+  for (int round = 0; round < 20; ++round) {
+    Hub hub{make(random_playbook(random, true))};
+    Seat& seat = hub.add_seat("tug");
+    for (int kind = 0; kind < device_kind_count; ++kind) {
+      hub.plug({static_cast<DeviceKind>(kind), "simulated"}, {});
+    }
+    Time now{};
+    std::vector<std::byte> bytes;
+    play_everything(hub, seat, random, now);
+    hub.snapshot(bytes);
+    ASSERT_TRUE(hub.restore(bytes));
+    play_everything(hub, seat, random, now);
+    hub.snapshot(bytes);
+    play_everything(hub, seat, random, now);
+    const std::size_t before = allocations;
+    ASSERT_TRUE(hub.restore(bytes));
+    hub.snapshot(bytes);
+    ASSERT_EQ(allocations - before, 0U) << "round " << round;
+  }
+}
+
 TEST(Allocation, TheCounterCounts) {
   const std::size_t before = allocations;
   { const std::vector<int> some(100); }

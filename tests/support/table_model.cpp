@@ -193,6 +193,8 @@ void TableModel::follow() {
   }
   come_along();
   deal(false);
+  while (bring_one_back()) {
+  }
   find_waits();
 }
 
@@ -252,6 +254,10 @@ void TableModel::return_to(DeviceId id, DeviceId lost) {
 bool TableModel::bring_one_back() {
   for (const DeviceId id : plugged()) {
     Device& device = at(id);
+    if (device.is_going) {
+      std::erase_if(device.may_be, [&](DeviceId lost) { return losers(lost).empty(); });
+      if (device.may_be.size() == 1) device.may_be.clear();
+    }
     if (!device.is_untouched || device.is_going) continue;
     const std::vector<DeviceId> lost = places(id);
     const bool is_sure = !lost.empty() && sureness(at(lost[0]).its, device.its) > 1;

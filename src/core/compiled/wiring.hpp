@@ -64,6 +64,7 @@ class Wiring {
     return {bindings_.data() + at[0], bindings_.data() + at[1]};
   }
   const LiveBinding& binding(Index index) const { return bindings_[index]; }
+  std::span<const LiveBinding> bindings() const { return bindings_; }
   /// Whether devices of this kind drive the action.
   bool drives(DeviceKind device, ActionId action) const {
     return ((actions_[index(action)].drivers >> static_cast<unsigned>(device)) & 1U) != 0;

@@ -1,6 +1,7 @@
 // Controls as the compiled tables see them: which source they are cut out of, and what part of it.
 #pragma once
 
+#include <array>
 #include <cstddef>
 #include <cstdint>
 #include <optional>
@@ -24,6 +25,29 @@ constexpr Source source_of(Control control) {
 constexpr Source source_of_zone(std::size_t zone) {
   return static_cast<Source>(control_count + zone);
 }
+
+/// Sources that follow each other.
+struct SourceRange {
+  Source first = 0;
+  Source end = 0;
+};
+
+/// Those of each kind of device, as controls.inc lists them; touch zones follow those of a touch
+/// screen.
+inline constexpr std::array<SourceRange, device_kind_count> source_ranges = [] {
+  std::array<SourceRange, device_kind_count> ranges{};
+  Source next = 0;
+  const auto add = [&](DeviceKind kind) {
+    SourceRange& range = ranges[static_cast<std::size_t>(kind)];
+    ++next;
+    if (range.first == 0) range.first = next;
+    range.end = next + 1;
+  };
+#define NEXTMOVE_CONTROL(name, device, form, source, part) add(DeviceKind::device);
+#include <nextmove/controls.inc>
+#undef NEXTMOVE_CONTROL
+  return ranges;
+}();
 
 /// A control, whether of the standard list or of a zone.
 struct ResolvedControl {

@@ -61,11 +61,20 @@ void Captures::remove_device(const Seat& seat, DeviceId id) {
 
 // ---- beginning and ending
 
+// What others have may change meanwhile, and so may what the player has.
+Capturing Captures::capturing_of(Seat& seat, CaptureRequest request, Time now) const {
+  const ActionDefinition& action = playbook_.action(request.action);
+  const auto make = [this, &seat] {
+    Draft draft{playbook_, seat.profile(), seat.scheme()};
+    draft.keep_off(taken_controls(seat, playbook_, devices_, Drafts::left_out));
+    return draft;
+  };
+  return {action, std::move(request), make, now};
+}
+
 void Captures::begin(Seat& seat, CaptureRequest request, Time now) {
   stop(seat, now);
-  Draft draft{playbook_, seat.profile(), seat.scheme()};
-  draft.keep_off(taken_controls(seat, playbook_, devices_, Drafts::left_out));
-  Capturing capturing{draft, std::move(request), now};
+  Capturing capturing = capturing_of(seat, std::move(request), now);
   for (const DeviceId id : seat.devices()) {
     const auto values = values_of(id);
     Capturing::Values known{values.begin(), values.end()};

@@ -12,12 +12,16 @@
 
 namespace nextmove::core {
 
+struct PackLimits;
+
 /// On a device that seats share one of them captures at a time: whoever asked first.
 class Captures {
  public:
   /// Both must outlive it; the playbook is read anew whenever it is needed.
   Captures(const Playbook& playbook, DeviceList& devices)
       : playbook_(playbook), devices_(devices) {}
+  Captures(const Captures&) = delete;
+  Captures& operator=(const Captures&) = delete;
 
   void begin(Seat& seat, CaptureRequest request, Time now);
   /// Does nothing where the seat does not capture.
@@ -48,12 +52,17 @@ class Captures {
   bool add_device(const Seat& seat, DeviceId id, std::span<const Vec2> values);
   void remove_device(const Seat& seat, DeviceId id);
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack, const PackLimits& limits);
+
  private:
   struct Entry {
     Seat* seat;
     Capturing capturing;
   };
 
+  Capturing capturing_of(Seat& seat, CaptureRequest request, Time now) const;
   const Entry* find(const Seat& seat) const;
   Entry* find(const Seat& seat);
   /// Whoever asked earlier at one of the seat's devices.

@@ -60,7 +60,8 @@ void add_clashes(std::vector<SharedClash>& clashes, const Playbook& playbook, De
 
 std::vector<SharedClash> shared_clashes(const Playbook& playbook, const DeviceList& devices) {
   std::vector<SharedClash> clashes;
-  for (const DeviceId id : devices.plugged()) {
+  for (std::size_t index = 0; index < devices.count(); ++index) {
+    const auto id = static_cast<DeviceId>(index);
     const KnownDevice& known = devices.at(id);
     const auto& owners = known.owners;
     if (known.device.kind == DeviceKind::touch) continue;

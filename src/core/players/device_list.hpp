@@ -4,6 +4,7 @@
 #include <array>
 #include <cstddef>
 #include <cstdint>
+#include <memory>
 #include <span>
 #include <string>
 #include <vector>
@@ -98,6 +99,13 @@ class DeviceList {
   void list_pushed(DeviceId id, Time now, std::vector<Event>& out) const;
   /// Whether all devices are watched for this reason.
   void watch_all(Watched why, bool is_on);
+
+  /// Its part of a snapshot; see pack.hpp. True where devices have come back that are others than
+  /// those of these ids were. Listen again when the seats have come back.
+  template <class Pack>
+  bool pack(Pack& pack, std::span<const std::unique_ptr<Seat>> seats);
+  /// Where events go follows from who has what.
+  void listen_again();
 
  private:
   // By device id, with one for DeviceId::none. Ids are never used twice, so these grow a little

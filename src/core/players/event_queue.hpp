@@ -57,6 +57,11 @@ class EventQueue {
     newest_ = count_ == 0 ? Time::zero() : events_[count_ - 1].time;
   }
 
+  /// Its part of a snapshot; see pack.hpp. `can_be` says of an event whether it could have been
+  /// pushed.
+  template <class Pack, class CanBe>
+  void pack(Pack& pack, CanBe can_be);
+
  private:
   static bool is_before(Time time, const Event& event) { return time < event.time; }
 

@@ -225,6 +225,7 @@ std::vector<Diagnostic> Hub::adopt(const Playbook& playbook) {
   if (state_->story.is_on()) state_->story.add(StoryKind::adopted, now());
   const Playbook before =
       std::exchange(state_->playbook, core::keep_numbers(state_->playbook, playbook));
+  state_->forget_fingerprint();
   std::vector<Diagnostic> told = core::no_longer_there(before, playbook);
   for (const auto& seat : seats()) {
     const auto known = core::news_of(seat->profile(), before, seat->scheme());

@@ -28,12 +28,22 @@ bool HubState::is_open(std::string_view call) const {
   return false;
 }
 
+bool HubState::is_between_updates(std::string_view call) const {
+  if (phase == Phase::idle) return true;
+  complain(ComplaintKind::wrong_moment, call,
+           "was called in the middle of an update; do it after Hub::update");
+  return false;
+}
+
 bool HubState::is_ours(const Seat& seat, std::string_view call) const {
   const auto seats = table.seats();
   const auto is_it = [&](const auto& it) { return it.get() == &seat; };
   if (std::any_of(seats.begin(), seats.end(), is_it)) return true;
   complain(ComplaintKind::unknown_id, call,
-           "was given the seat " + quoted(seat.name()) + " of another hub");
+           "was given the seat " + quoted(seat.name()) +
+               (table.is_put_away(seat) ? ", which the hub no longer has since Hub::restore; "
+                                          "Hub::add_seat brings it back"
+                                        : " of another hub"));
   return false;
 }
 

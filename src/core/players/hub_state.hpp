@@ -1,11 +1,16 @@
 // What a hub owns, the way of an event through it, and what it asks of whoever calls it.
 #pragma once
 
+#include <cstddef>
+#include <span>
 #include <string>
 #include <string_view>
 #include <utility>
+#include <vector>
 
 #include <nextmove/complaint.hpp>
+#include <nextmove/fingerprint.hpp>
+#include <nextmove/snapshot.hpp>
 
 #include "players/clock_watch.hpp"
 #include "players/event_queue.hpp"
@@ -112,6 +117,8 @@ class HubState {
 
   // Where one of these is false, `call` has been complained of (hub_state.cpp).
 
+  /// Whether no update is under way.
+  bool is_between_updates(std::string_view call) const;
   /// Whether the hub may be changed from where the call is made.
   bool is_open(std::string_view call) const;
   bool is_ours(const Seat& seat, std::string_view call) const;
@@ -125,11 +132,20 @@ class HubState {
   bool is_plugged(DeviceId device, std::string_view call) const;
   bool may_update(Time now) const;
 
+  /// See Hub::snapshot and Hub::restore.
+  void snapshot(std::vector<std::byte>& bytes);
+  RestoreAnswer restore(std::span<const std::byte> bytes);
+
   /// After an update: whether what still waits will ever be due.
   void look_at_clocks(Time now) {
     if (!queue.is_empty() && clocks.is_stuck(queue.front().time, now)) [[unlikely]]
       tell_stuck(now);
   }
+
+  /// Of the playbook, reckoned when it is asked for first.
+  Fingerprint fingerprint();
+  /// The playbook is another.
+  void forget_fingerprint() { fingerprint_ = Fingerprint::none; }
 
   Playbook playbook;
   Journal journal;
@@ -157,6 +173,14 @@ class HubState {
   [[gnu::cold, gnu::noinline]] void pass_over(const Event& event, std::string_view call);
   std::string why_passed_over(const Event& event) const;
   [[gnu::cold, gnu::noinline]] void tell_stuck(Time now) const;
+  RestoreAnswer can_restore(std::span<const SeatHead> heads);
+  template <class Pack>
+  void pack(Pack& pack);
+  bool could_wait(const Event& event) const;
+  void go_on();
+
+  Fingerprint fingerprint_ = Fingerprint::none;  // none where it is not known
+  std::vector<SeatHead> their_seats_;            // of the snapshot at hand
 };
 
 }  // namespace nextmove::core

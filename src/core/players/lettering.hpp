@@ -16,6 +16,8 @@
 
 namespace nextmove::core {
 
+struct PackLimits;
+
 class Lettering {
  public:
   using Seats = std::span<const std::unique_ptr<Seat>>;
@@ -38,13 +40,18 @@ class Lettering {
   /// Tells of those who have another device in hand.
   void note_hands(Seats seats, Notices& notices, Time now);
 
+  /// Its part of a snapshot: which devices are in hand. `is_other` says whether devices have come
+  /// back that are others than before.
+  template <class Pack>
+  void pack(Pack& pack, const PackLimits& limits, bool is_other);
+
  private:
   const DeviceList& devices_;
   Wording wording_;
   KeyLabels keys_;
   Families families_;
   std::vector<DeviceId> in_hand_;  // by seat, as told
-  std::vector<std::pair<const Seat*, DeviceId>> last_pads_;
+  std::vector<std::pair<Seat*, DeviceId>> last_pads_;
 };
 
 }  // namespace nextmove::core

@@ -12,6 +12,8 @@
 
 namespace nextmove::core {
 
+struct PackLimits;
+
 class Notices {
  public:
   /// The story must outlive it.
@@ -41,6 +43,10 @@ class Notices {
     pending_.clear();
   }
   std::span<const Notice> published() const { return published_; }
+
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack, const PackLimits& limits);
 
  private:
   StoryBook& story_;

@@ -22,6 +22,8 @@ class Reminders {
   void look_at(const Seat& seat) { newcomers_.push_back({&seat, 0}); }
   /// Somebody pressed on a device that nobody has, while nobody may join.
   void hear_idle_press(const Event& event, const Playbook& playbook, const DeviceList& devices);
+  /// Players have come back from a snapshot.
+  void forget_newcomers() { newcomers_.clear(); }
   void update(const SeatingRules& rules, std::span<const std::unique_ptr<Seat>> seats);
 
  private:

@@ -24,6 +24,10 @@ class Screen {
   /// Others play than did.
   void lay(Seats seats) const;
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   Vec2 window_ = {16, 9};
   bool is_split_ = false;

@@ -59,6 +59,9 @@ class StoryBook final : public Chronicle {
     before_ = ever_;
   }
 
+  /// What has been told so far has not happened.
+  void forget() { before_ = ever_; }
+
   // Requires that it is on.
 
   void tell(const SeatNews& news) override {

@@ -34,9 +34,21 @@ void Table::set_rules(const SeatingRules& rules) {
   settle(now());
 }
 
+std::unique_ptr<SeatState> Table::new_state(std::string_view name) const {
+  return std::make_unique<SeatState>(std::string{name}, its_.playbook, its_.journal, its_.story,
+                                     its_.customs, its_.elsewhere);
+}
+
 Seat& Table::new_seat(std::string_view name) {
-  seats_.push_back(std::make_unique<Seat>(std::make_unique<SeatState>(
-      std::string{name}, its_.playbook, its_.journal, its_.story, its_.customs, its_.elsewhere)));
+  const auto away = std::find_if(put_away_.begin(), put_away_.end(),
+                                 [&](const auto& seat) { return seat->name() == name; });
+  if (away != put_away_.end()) {
+    seats_.push_back(std::move(*away));
+    put_away_.erase(away);
+    seats_.back()->start_over(new_state(name));
+  } else {
+    seats_.push_back(std::make_unique<Seat>(new_state(name)));
+  }
   its_.screen.add(*seats_.back());
   its_.lettering.add(*seats_.back());
   return *seats_.back();
@@ -46,6 +58,35 @@ Seat& Table::add_seat(std::string_view name) {
   Seat& seat = new_seat(name);
   settle(now());
   return seat;
+}
+
+void Table::keep_seats(std::span<const SeatHead> heads) {
+  const auto is_it = [](const auto& seat, const SeatHead& head) {
+    return seat != nullptr && seat->name() == head.name;
+  };
+  if (!std::equal(seats_.begin(), seats_.end(), heads.begin(), heads.end(), is_it)) {
+    auto before = std::exchange(seats_, {});
+    for (const SeatHead& head : heads) {
+      const auto found = std::find_if(before.begin(), before.end(),
+                                      [&](const auto& seat) { return is_it(seat, head); });
+      found != before.end() ? seats_.push_back(std::move(*found)) : void(new_seat(head.name));
+    }
+    for (auto& seat : before) {
+      if (seat == nullptr) continue;
+      for (auto& set : seat->state().handlers().give_up()) orphans_.push_back(std::move(set));
+      seat->start_over(new_state(seat->name()));
+      put_away_.push_back(std::move(seat));
+    }
+  }
+  for (std::size_t i = 0; i < seats_.size(); ++i) {
+    seats_[i]->state().play_under(heads[i].scheme);
+    seats_[i]->find_readings();
+  }
+}
+
+bool Table::is_put_away(const Seat& seat) const {
+  return std::any_of(put_away_.begin(), put_away_.end(),
+                     [&](const auto& it) { return it.get() == &seat; });
 }
 
 Seat* find_seat(std::span<const std::unique_ptr<Seat>> seats, std::string_view name) {

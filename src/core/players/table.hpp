@@ -7,9 +7,11 @@
 #include <span>
 #include <string>
 #include <string_view>
+#include <utility>
 #include <vector>
 
 #include <nextmove/event.hpp>
+#include <nextmove/fingerprint.hpp>
 #include <nextmove/neighbours.hpp>
 #include <nextmove/notice.hpp>
 #include <nextmove/playbook.hpp>
@@ -58,6 +60,13 @@ struct JoinPress {
   JoinAnswer answer{};
 };
 
+/// What a snapshot says of a seat before all else.
+struct SeatHead {
+  std::string name{};
+  SchemeId scheme = SchemeId::none;
+  Fingerprint fingerprint{};
+};
+
 /// nullptr where no seat has the name.
 Seat* find_seat(std::span<const std::unique_ptr<Seat>> seats, std::string_view name);
 
@@ -71,6 +80,14 @@ class Table {
   void set_rules(const SeatingRules& rules);
 
   Seat& add_seat(std::string_view name);
+  /// From here on there are these, in this order. Any other is put away, as if it were new, until
+  /// one of its name is added: whoever refers to it may go on doing so.
+  void keep_seats(std::span<const SeatHead> heads);
+  bool is_put_away(const Seat& seat) const;
+  /// The handlers that were attached to such seats.
+  std::vector<std::shared_ptr<Handlers>> take_orphans() { return std::exchange(orphans_, {}); }
+  /// What has come back from a snapshot; nobody moves because of them.
+  void restore_rules(const SeatingRules& rules) { rules_ = rules; }
   std::span<const std::unique_ptr<Seat>> seats() const { return seats_; }
 
   DeviceId plug(const Device& device, Time now);
@@ -109,6 +126,9 @@ class Table {
   std::vector<Doubt> doubts() const;
   /// Tells of what players who share a device have begun to do to each other.
   void tell_clashes();
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack, const PackLimits& limits);
   /// What is not as it always must be; empty while all is well.
   std::string fault() const;
 
@@ -156,6 +176,7 @@ class Table {
   void take_from(DeviceId id, Seat& seat, Moment moment);
   void change_scheme(Seat& seat, SchemeId scheme, Time time);
   Seat& seat_for_a_player();
+  std::unique_ptr<SeatState> new_state(std::string_view name) const;
   Seat& new_seat(std::string_view name);
   void sit_down(Seat& seat, SchemeId scheme, std::span<const DeviceId> chosen, Time time);
   std::vector<DeviceId> devices_of_one(const Seat& seat, const Seat& other) const;
@@ -166,6 +187,7 @@ class Table {
   std::vector<DeviceId> lost_places() const;
   bool is_missed(DeviceId lost) const;
   std::vector<DeviceId> lost_like(DeviceId id) const;
+  void drop_idle_claims(DeviceId id);
   void give_back(DeviceId id, DeviceId lost, Moment moment, bool is_guess);
   void doubt(DeviceId id, std::vector<DeviceId> lost, Moment moment);
   void bring_along(Moment moment);
@@ -208,9 +230,11 @@ class Table {
   TableParts its_;
   SeatingRules rules_;
   std::vector<std::unique_ptr<Seat>> seats_;
-  std::vector<Lost> lost_;           // the first that was lost in front
-  std::vector<Seat*> waiting_;       // the first that began to wait in front
-  std::vector<Seat*> told_waiting_;  // of whom it is known
+  std::vector<std::unique_ptr<Seat>> put_away_;     // see keep_seats
+  std::vector<std::shared_ptr<Handlers>> orphans_;  // likewise
+  std::vector<Lost> lost_;                          // the first that was lost in front
+  std::vector<Seat*> waiting_;                      // the first that began to wait in front
+  std::vector<Seat*> told_waiting_;                 // of whom it is known
   std::vector<HeldJoin> held_joins_;
   std::vector<SharedClash> told_clashes_;
   Reminders reminders_;

@@ -12,6 +12,9 @@ std::string Table::fault() const {
     const auto& owners = known.owners;
     if (!known.is_plugged && !owners.empty()) return "a device that is gone has an owner";
     if (!known.may_be.empty() && !owners.empty()) return "a doubtful device has an owner";
+    for (const DeviceId lost : known.may_be) {
+      if (seats_of(lost).empty()) return "a device may be one that nobody lost";
+    }
     for (const Seat* seat : owners) {
       const auto its = seat->devices();
       if (std::find(its.begin(), its.end(), id) == its.end()) return "an owner lacks its device";

@@ -16,6 +16,7 @@ void Table::settle(Moment moment) {
   take_back(moment);
   bring_along(moment);
   deal(moment, false);
+  take_back(moment);  // a place that has been filled is no longer lost
   renew_waits(moment.at);
   tell_waits(moment);
   tell_clashes();
@@ -79,6 +80,7 @@ std::vector<DeviceId> Table::lost_like(DeviceId id) const {
 void Table::take_back(Moment moment) {
   for (const DeviceId id : its_.devices.plugged()) {
     const KnownDevice& known = at(id);
+    if (known.is_leaving) drop_idle_claims(id);
     if (!known.is_new || known.is_leaving) continue;
     const std::vector<DeviceId> lost = lost_like(id);
     const bool is_sure =
@@ -93,6 +95,13 @@ void Table::take_back(Moment moment) {
       at(id).may_be.clear();
     }
   }
+}
+
+// Until it is gone a press may still say whose it is, if anybody's.
+void Table::drop_idle_claims(DeviceId id) {
+  std::vector<DeviceId>& may_be = at(id).may_be;
+  std::erase_if(may_be, [&](DeviceId lost) { return seats_of(lost).empty(); });
+  if (may_be.size() == 1) may_be.clear();
 }
 
 void Table::give_back(DeviceId id, DeviceId lost, Moment moment, bool is_guess) {

@@ -11,6 +11,11 @@ void Typing::set(Seat& seat, bool is_typing) {
   seats_ += is_typing ? 1 : -1;
 }
 
+void Typing::count_again(std::span<const std::unique_ptr<Seat>> seats) {
+  seats_ = static_cast<int>(std::count_if(seats.begin(), seats.end(),
+                                          [](const auto& seat) { return seat->is_typing(); }));
+}
+
 bool Typing::is_text(const Event& event) const {
   if (info(event.control).device != DeviceKind::keyboard) return false;
   const auto& owners = devices_.at(event.device).owners;

@@ -1,6 +1,9 @@
 // Players who type into a text field.
 #pragma once
 
+#include <memory>
+#include <span>
+
 #include <nextmove/event.hpp>
 #include <nextmove/seat.hpp>
 
@@ -18,6 +21,8 @@ class Typing {
   bool is_anybody() const { return seats_ != 0; }
   /// Whether the event is text that a player types.
   bool is_text(const Event& event) const;
+  /// Seats have come back from a snapshot.
+  void count_again(std::span<const std::unique_ptr<Seat>> seats);
 
  private:
   DeviceList& devices_;

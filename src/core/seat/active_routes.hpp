@@ -72,6 +72,11 @@ class ActiveRoutes {
   /// Whether the seat hears the route at all: by its scheme, and while its player types.
   bool plays(const Route& route) const;
 
+  /// Its part of a snapshot, but for what is laid. Where it has come back, `is_other` says whether
+  /// it is to be laid anew.
+  template <class Pack>
+  void pack(Pack& pack, bool& is_other);
+
  private:
   struct Winners;
 

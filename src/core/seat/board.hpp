@@ -61,6 +61,10 @@ class Board {
   }
   void set_pointer(ActionId action, Vec2 position, bool is_present);
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   // Without a branch; see Tally.
   void list_change(ActionId action, bool is_changed) {

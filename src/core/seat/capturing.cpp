@@ -61,11 +61,9 @@ Control meant(Source source, Vec2 value, ActionKind kind, ActionPart part) {
 
 }  // namespace
 
-Capturing::Capturing(const Draft& draft, CaptureRequest request, Time now)
-    : draft_(draft),
-      takes_with_(draft.playbook().action(request.action).takes_with),
-      kind_(draft.playbook().action(request.action).kind),
-      began_(now) {
+Capturing::Capturing(const ActionDefinition& action, CaptureRequest request, MakeDraft draft,
+                     Time now)
+    : draft_(std::move(draft)), takes_with_(action.takes_with), kind_(action.kind), began_(now) {
   capture_.state = CaptureState::waiting;
   capture_.left = request.time_out;
   capture_.request = std::move(request);
@@ -244,11 +242,12 @@ Combination Capturing::combination_so_far() const {
 
 void Capturing::offer(Combination combination) {
   const CaptureRequest& request = capture_.request;
-  if (draft_.whose(combination.control) != nullptr) {
+  const Draft draft = draft_();
+  if (draft.whose(combination.control) != nullptr) {
     return refuse(DraftRefusal::somebody_elses, std::move(combination));
   }
   const ControlSlot slot{request.action, request.part, ContextId::none, request.device};
-  const DraftAnswer answer = draft_.can_put(slot, combination, OnClash::keep_both);
+  const DraftAnswer answer = draft.can_put(slot, combination, OnClash::keep_both);
   // What the action has already may stand in the very slot that is being filled.
   if (answer || answer.refusal == DraftRefusal::already_there) {
     capture_.combination = std::move(combination);

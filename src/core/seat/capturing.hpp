@@ -1,7 +1,9 @@
 // One seat's capturing: from its events to a control.
 #pragma once
 
+#include <functional>
 #include <optional>
+#include <span>
 #include <utility>
 #include <vector>
 
@@ -12,6 +14,8 @@
 #include "model/source.hpp"
 
 namespace nextmove::core {
+
+struct PackLimits;
 
 /// Whether anything on such a device can be captured for it: no finger can, and no key for the
 /// whole of anything but a button.
@@ -24,9 +28,10 @@ class Capturing {
  public:
   using Values = std::vector<Vec2>;
 
-  /// What the seat's player has changed so far says what may be captured, and what others have who
-  /// share a device.
-  Capturing(const Draft& draft, CaptureRequest request, Time now);
+  /// A draft of what the seat's player has changed, which keeps off what others have who share a
+  /// device: asked for whenever something is to be captured.
+  using MakeDraft = std::function<Draft()>;
+  Capturing(const ActionDefinition& action, CaptureRequest request, MakeDraft draft, Time now);
 
   const Capture& capture() const { return capture_; }
   bool is_queued() const { return capture_.state == CaptureState::queued; }
@@ -64,6 +69,12 @@ class Capturing {
   /// What is down of what was pressed: not to be heard until it is released.
   std::vector<std::pair<DeviceId, Source>> held() const;
   bool holds(DeviceId device, Source source) const;
+  /// Whether all of these are known to it.
+  bool knows(std::span<const DeviceId> devices) const;
+
+  /// Its part of a snapshot, but for what it was made of.
+  template <class Pack>
+  void pack(Pack& pack, const PackLimits& limits);
 
  private:
   struct Known {
@@ -89,7 +100,7 @@ class Capturing {
   void refuse(DraftRefusal refusal, Combination what);
   void finish(CaptureState state);
 
-  Draft draft_;
+  MakeDraft draft_;
   bool takes_with_;
   ActionKind kind_;
   Time began_;

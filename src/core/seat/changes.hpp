@@ -35,6 +35,10 @@ class Changes {
   Time left(ContextId context) const { return left_[static_cast<std::size_t>(context)]; }
   Time unmuted(MuteId mute) const { return unmuted_[static_cast<std::size_t>(mute)]; }
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   using Times = std::vector<Time>;
 

@@ -61,7 +61,8 @@ struct Common {
   Time time{};              // of the event at hand
   std::uint32_t event = 1;  // its number
   Time last_update{};
-  Duration since_last{};  // how long after the one before it was
+  Duration since_last{};       // how long after the one before it was
+  std::uint32_t restores = 0;  // how often it has come back from a snapshot
   Chronicle& story;
 
   /// From here on, what changes is of another event than before.

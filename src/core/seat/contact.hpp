@@ -32,7 +32,8 @@ class alignas(32) Contact {
   }
 
   /// No event of it has come.
-  bool is_unknown() const { return pushed_at() == never && let_go_at() == never; }
+  // No moment has as many bits as `never`.
+  bool is_unknown() const { return (pushed_at().count() & let_go_at().count()) == never.count(); }
   bool is_pushed() const { return state_ == pushed; }
   /// Nobody has let it go since it was pushed, but something else.
   bool is_cut() const { return state_ == cut; }
@@ -44,6 +45,14 @@ class alignas(32) Contact {
     if (!is_pushed()) return let_go_at();
     const bool is_moved = times_[moved] != never && times_[moved] > pushed_at();
     return is_moved ? times_[moved] : pushed_at();
+  }
+
+  /// Its part of a snapshot; see pack.hpp. Stories are none.
+  template <class Pack>
+  void pack(Pack& pack) {
+    pack.limited(state_, cut + 1);
+    pack.all(times_[let_go], times_[went_down], times_[moved]);
+    if constexpr (Pack::unpacks) line = 0;
   }
 
   /// The number of the newest line that the story has of it; 0 for none.

@@ -43,6 +43,10 @@ class Flows {
   /// So that nothing grows while events come in.
   void make_room();
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   struct Active {
     Slot* slot;

@@ -42,6 +42,10 @@ class Gestures {
   /// So that nothing grows while events come in.
   void make_room() { active_.reserve(common_.slots.size() * common_.wiring->gesture_count()); }
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   struct Active {
     Slot* slot;

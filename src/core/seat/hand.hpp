@@ -74,6 +74,10 @@ class Hand {
   /// The device is gone; whatever of the others was used last is in hand.
   void forget(const Slot& gone, Slots slots, Time now);
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack, Slots slots);
+
  private:
   bool change(Slot& slot, Time now);
 

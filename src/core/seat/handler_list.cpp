@@ -1,6 +1,7 @@
 #include "seat/handler_list.hpp"
 
 #include <algorithm>
+#include <utility>
 
 namespace nextmove::core {
 
@@ -24,6 +25,15 @@ void HandlerList::detach(const Handlers& handlers) {
   } else {
     sets_.erase(found);
   }
+}
+
+std::vector<std::shared_ptr<Handlers>> HandlerList::give_up() {
+  for (const auto& set : sets_) set->forget_seat();
+  return std::exchange(sets_, {});
+}
+
+void HandlerList::come_back() {
+  for (const auto& set : sets_) set->come_back();
 }
 
 void HandlerList::call(std::uint32_t update) {

@@ -20,6 +20,10 @@ class HandlerList {
   /// In the update of this number; see Journal.
   void attach(std::shared_ptr<Handlers> handlers, std::uint32_t update);
   void detach(const Handlers& handlers);
+  /// All of them are attached nowhere from here on, and are still to be told to rest.
+  std::vector<std::shared_ptr<Handlers>> give_up();
+  /// The seat has come back from a snapshot.
+  void come_back();
   /// Tells all of them of the update but those that were attached in it.
   void call(std::uint32_t update);
 

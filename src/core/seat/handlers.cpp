@@ -63,6 +63,10 @@ void Handlers::attach(Seat& seat, bool lies_over) {
 void Handlers::detach() {
   if (seat_ == nullptr) return;
   leave();
+  tell_rest();
+}
+
+void Handlers::tell_rest() {
   const bool was_busy = std::exchange(is_busy_, true);
   for (Handler& handler : handlers_) {
     if (is_abandoned_) break;  // one of them has destroyed the set
@@ -103,6 +107,14 @@ void Handlers::tell(Handler& handler, bool is_new, bool is_covered) {
   if ((is_changed && !is_back) || ((is_new || is_back) && !is_at_rest(reading))) {
     tell(handler, reading);
   }
+}
+
+void Handlers::catch_up(Handler& handler) {
+  if (!find_action(handler)) return;
+  const Reading& reading = seat_->readings()[static_cast<std::size_t>(handler.action)];
+  const bool is_held = reading.button.held && !reading.button.pressed;
+  if (is_held && !handler.is_told_held) begin_to_listen(handler, reading);
+  if (is_at_rest(reading) && !reading.button.pressed) tell_rest(handler);
 }
 
 // A button that is down already was not pressed here.

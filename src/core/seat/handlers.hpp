@@ -42,6 +42,10 @@ class Handlers : public std::enable_shared_from_this<Handlers> {
   void attach(Seat& seat, bool lies_over);
   /// Tells all that were told something else that there is rest.
   void detach();
+  /// Likewise of a set that is attached nowhere.
+  void tell_rest();
+  /// The seat has come back from a snapshot: what it was told last may have left no trace.
+  void come_back() { has_come_back_ = true; }
   /// The set is gone: without a word, and for ever.
   void abandon();
   void forget_seat() { seat_ = nullptr; }
@@ -57,8 +61,10 @@ class Handlers : public std::enable_shared_from_this<Handlers> {
   void call(IsCovered is_covered) {
     const std::uint32_t attachment = attachments_;
     const bool is_new = std::exchange(is_new_, false);
+    const bool has_come_back = std::exchange(has_come_back_, false);
     is_busy_ = true;
     for (Handler& handler : handlers_) {
+      if (has_come_back) catch_up(handler);
       tell(handler, is_new, is_covered(handler.hash));
       if (attachment != attachments_ || seat_ == nullptr) break;  // it listens elsewhere now
     }
@@ -69,6 +75,7 @@ class Handlers : public std::enable_shared_from_this<Handlers> {
   void leave();
   bool find_action(Handler& handler) const;
   void tell(Handler& handler, bool is_new, bool is_covered);
+  void catch_up(Handler& handler);
   static void begin_to_listen(Handler& handler, const Reading& reading);
   static void tell(Handler& handler, Reading reading);
   static void tell_rest(Handler& handler);
@@ -78,6 +85,7 @@ class Handlers : public std::enable_shared_from_this<Handlers> {
   std::uint32_t attachments_ = 0;  // how many there were
   bool lies_over_ = false;
   bool is_new_ = false;  // attached since the last update
+  bool has_come_back_ = false;
   bool is_abandoned_ = false;
   bool is_busy_ = false;  // some handler of it is being called
 };

@@ -59,6 +59,10 @@ class Hearing {
   /// Everything goes to rest, but the devices' values stay, for play_on.
   void rest_for_a_moment();
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack, Vec2 window);
+
  private:
   void rest_slots(DeviceId device, Time time);
   void hear_slowly(Slot& slot, const Event& event);

@@ -57,6 +57,10 @@ class Interception {
   /// What came of it.
   Intake end_intake(ActionId action);
 
+  /// Its part of a snapshot: what is still to be settled. Interceptors themselves are the game's.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   struct Listed {
     InterceptorInfo info;

@@ -44,9 +44,12 @@ struct Sum {
 void Merging::list_drivers() {
   drivers_.clear();
   first_driver_.clear();
+  live_actions_.clear();
   for (std::size_t i = 0; i < common_.wiring->action_count(); ++i) {
     first_driver_.push_back(static_cast<std::uint32_t>(drivers_.size()));
     const auto action = static_cast<ActionId>(i);
+    if (common_.board.kind(action) == ActionKind::button) continue;
+    live_actions_.push_back(i);
     const bool has_rate = takes_rate(common_.board.kind(action));
     for (const auto& slot : common_.slots) {
       if (!common_.wiring->drives(slot->kind, action)) continue;
@@ -72,6 +75,7 @@ void Merging::forget(const Slot& slot) {
     common_.tally.mark(action);
     Drive& drive = drives_[i];
     if (drive.driver == &slot.live[i]) drive.driver = nullptr;
+    if (drive.peak_of == &slot.live[i]) drive.peak_of = nullptr;
     drive.changed = nullptr;
     drive.pending = common_.event;
   }

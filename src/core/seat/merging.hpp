@@ -48,6 +48,8 @@ class Merging {
 
   Drive& drive(ActionId action) { return drives_[Wiring::index(action)]; }
   const Drive& drive(ActionId action) const { return drives_[Wiring::index(action)]; }
+  /// Those that are no buttons.
+  std::span<const std::size_t> live_actions() const { return live_actions_; }
   /// The devices that may drive it, as they came to the seat.
   std::span<LiveState* const> drivers_of(ActionId action) const {
     const std::uint32_t* const first = &first_driver_[Wiring::index(action)];
@@ -84,6 +86,10 @@ class Merging {
   void forget_peaks(const Slot& slot);
   void forget_peak(const Slot& slot, ActionId action);
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   void reckon(LiveState& live, ActionKind kind) const;
   template <ActionKind kind>
@@ -99,6 +105,7 @@ class Merging {
   Common& common_;
   const Bending& bending_;
   std::vector<Drive> drives_;                // by action
+  std::vector<std::size_t> live_actions_;    // those that are no buttons
   std::vector<LiveState*> drivers_;          // by action, then as plugged in
   std::vector<std::uint32_t> first_driver_;  // by action, one more at the end
 };

@@ -31,6 +31,10 @@ class Mutes {
   /// The playbook is another; those that are on stay on.
   void play_on();
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   bool exists(MuteId mute) const { return static_cast<std::size_t>(mute) < counts_.size(); }
   std::span<const MuteId> mutes_with(ContextId context) const {

@@ -52,6 +52,10 @@ class Pointers {
   /// Under another playbook they stand where they stood; places point again by themselves.
   void play_on();
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   struct Pointer {
     Vec2 position = middle_of_part;  // in shares of the part

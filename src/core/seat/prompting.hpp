@@ -52,6 +52,10 @@ class Prompting {
   std::span<const Prompt> prompts(ActionId action, ActionPart part) const;
   Caption caption(std::string_view text) const;
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   std::vector<std::vector<DeviceKind>> hands() const;
   template <class Use>

@@ -6,11 +6,18 @@ namespace nextmove {
 
 Reader::Reader(const Seat& seat)
     : seat_(seat), before_(seat.readings().size()), now_(seat.readings().size()) {
+  begin();
+}
+
+void Reader::begin() {
+  restores_ = seat_.state().common().restores;
+  taken_.clear();
   step();
   step();
 }
 
 void Reader::step() {
+  if (restores_ != seat_.state().common().restores) return begin();
   before_.swap(now_);
   // A playbook that was adopted since may have more actions.
   before_.resize(seat_.readings().size());

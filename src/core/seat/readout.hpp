@@ -38,6 +38,10 @@ class Readout {
   void invent_hold(ActionId action);
   void set_value(ActionId action, Vec2 value);
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
   void intercept(SeatState& seat, std::span<const ActionId> dirty);
   Intake& change(ActionId action, InterceptedAs as, Vec2 value = {});

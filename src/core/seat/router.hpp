@@ -100,6 +100,10 @@ class Router {
   /// It has gone. What another device points at is there again, before anybody pushes on.
   void go_on_without();
 
+  /// Its part of a snapshot. What has come back is laid anew where contexts or the like are others.
+  template <class Pack>
+  void pack(Pack& pack, bool is_other);
+
  private:
   void operate(Slot& slot, const ActiveRoutes::OfSource& routes, Vec2 value, Cause cause);
   void operate(Slot& slot, const ActiveRoute& active, Vec2 value, Cause cause);

@@ -13,6 +13,11 @@ Seat::Seat(std::unique_ptr<core::SeatState> state)
     : state_(std::move(state)), readings_(state_->common().board.readings()) {}
 Seat::~Seat() = default;
 
+void Seat::start_over(std::unique_ptr<core::SeatState> state) {
+  state_ = std::move(state);
+  find_readings();
+}
+
 void Seat::find_readings() {
   readings_ = state_->common().board.readings();
 }

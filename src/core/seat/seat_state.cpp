@@ -53,6 +53,7 @@ void SeatState::play_by(Playbook playbook) {
   presses_.drop_all();
 
   const Playbook before = std::exchange(common_.playbook, std::move(playbook));
+  fingerprint_ = Fingerprint::none;
   common_.wiring = &common_.playbook.data().wiring();
   const std::size_t actions = common_.wiring->action_count();
   common_.tally.resize(actions);
@@ -67,6 +68,24 @@ void SeatState::play_by(Playbook playbook) {
   router().take_up_with_controls();
   router().lay();
   hearing_.route_again(common_.present());
+}
+
+// ---- snapshots
+
+Fingerprint SeatState::fingerprint() {
+  if (fingerprint_ == Fingerprint::none) fingerprint_ = nextmove::fingerprint(common_.playbook);
+  return fingerprint_;
+}
+
+Fingerprint SeatState::fingerprint_under(SchemeId scheme) {
+  const bool is_equal = scheme == common_.scheme || profile_.is_empty();
+  return is_equal ? fingerprint() : nextmove::fingerprint(remapped(given_, profile_, scheme));
+}
+
+void SeatState::play_under(SchemeId scheme) {
+  if (scheme == common_.scheme || profile_.is_empty()) return;
+  Playbook changed = remapped(given_, profile_, scheme);
+  if (changed.definition() != common_.playbook.definition()) play_by(std::move(changed));
 }
 
 // ---- contexts

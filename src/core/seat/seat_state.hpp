@@ -7,6 +7,7 @@
 #include <utility>
 
 #include <nextmove/capture.hpp>
+#include <nextmove/fingerprint.hpp>
 #include <nextmove/playbook.hpp>
 #include <nextmove/profile.hpp>
 #include <nextmove/standing.hpp>
@@ -23,6 +24,8 @@
 #include "steps/journal.hpp"
 
 namespace nextmove::core {
+
+struct PackLimits;
 
 /// What the table says of a seat.
 struct Standing {
@@ -83,6 +86,18 @@ class SeatState {
   /// Something is done to the seat, for the story.
   void tell(StoryKind kind) { common_.tell(kind); }
 
+  /// Its part of a snapshot: all but its name, its playbooks and what is the game's. Where it has
+  /// come back, the playbook must be the one that it was played by.
+  template <class Pack>
+  void pack(Pack& pack, const PackLimits& limits, Vec2 window);
+  /// Of the playbook as the seat plays it, with the player's changes. Reckoned when it is asked for
+  /// first.
+  Fingerprint fingerprint();
+  /// What that would be under another scheme.
+  Fingerprint fingerprint_under(SchemeId scheme);
+  /// Gets ready for what comes back from a snapshot.
+  void play_under(SchemeId scheme);
+
   /// Makes what was heard since the last update into readings.
   void update(Time now);
 
@@ -104,6 +119,7 @@ class SeatState {
   KeptPresses presses_;
   Handles handles_;
   HandlerList handlers_;
+  Fingerprint fingerprint_ = Fingerprint::none;  // none where it is not known
   Standing standing_;
 };
 

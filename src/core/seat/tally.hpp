@@ -128,7 +128,14 @@ class Tally {
   }
   void note_press(ActionId action, Time time) { logs_[Wiring::index(action)].note(time, 1); }
 
+  /// Its part of a snapshot; see pack.hpp.
+  template <class Pack>
+  void pack(Pack& pack);
+
  private:
+  template <class Pack>
+  void pack_dirty(Pack& pack);
+
   /// When the last presses of a button were. Presses are numbered by how many there were before;
   /// the numbers wrap around, so only their differences mean something.
   class PressLog {
@@ -148,7 +155,6 @@ class Tally {
     std::uint32_t end() const { return presses_; }
 
     bool take(Duration within, Time now, std::uint32_t& cursor) const {
-      constexpr std::uint32_t most_kept = 4;
       const std::uint32_t kept = std::min({presses_ - cursor, presses_ - dropped_, most_kept});
       for (std::uint32_t press = presses_ - kept; press != presses_; ++press) {
         if (now - times_[press % times_.size()] > within) continue;
@@ -158,7 +164,12 @@ class Tally {
       return false;
     }
 
+    bool is_unused() const { return presses_ == 0 && dropped_ == 0; }
+    template <class Pack>
+    void pack(Pack& pack);
+
    private:
+    static constexpr std::uint32_t most_kept = 4;  // of which somebody asks when they were
     std::array<Time, presses_told_apart>
         times_{};  // of press n in n % 8; the one to come has a place of its own
     std::uint32_t presses_ = 0;

@@ -1,0 +1,36 @@
+// Snapshots: the state of play as bytes, to go on from there exactly. docs/snapshots.md.
+#pragma once
+
+#include <cstdint>
+#include <string>
+#include <string_view>
+
+namespace nextmove {
+
+/// Why a snapshot was not restored.
+enum class RestoreRefusal : std::uint8_t {
+  none,            ///< it was
+  wrong_moment,    ///< in the middle of an update; a complaint says where
+  no_snapshot,     ///< the bytes are none
+  damaged,         ///< some of them are not those that were taken
+  other_version,   ///< another version of the library took it, or another kind of machine
+  other_playbook,  ///< the hub plays by another
+  other_profile,   ///< a player has changed other controls
+};
+
+/// "no_snapshot", "damaged" and so on.
+std::string_view to_string(RestoreRefusal refusal);
+
+/// What came of Hub::restore.
+struct RestoreAnswer {
+  RestoreRefusal refusal = RestoreRefusal::none;
+  std::string seat{};  ///< other_profile: the name of the seat
+
+  explicit operator bool() const { return refusal == RestoreRefusal::none; }
+  friend bool operator==(const RestoreAnswer&, const RestoreAnswer&) = default;
+};
+
+/// Why it was refused, and what to do about it, as a sentence; empty where it was not.
+std::string reason(const RestoreAnswer& answer);
+
+}  // namespace nextmove

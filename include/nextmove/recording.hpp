@@ -48,7 +48,9 @@ struct RecordingHeader {
   SeatingRules rules{};
   std::vector<PluggedDevice> devices{};
   std::vector<RecordedSeat> seats{};
-  std::vector<Event> pushed{};     ///< see Hub::pushed; their moments do not count
+  std::vector<Event> pushed{};  ///< see Hub::pushed; their moments do not count
+  /// The whole state, where the hub has been in use before; see Hub::snapshot. Empty otherwise.
+  std::vector<std::byte> snapshot{};
   int meaning = version_of_rules;  ///< of the rules under which it was made
   /// Playbooks are equal if their fingerprints are.
   friend bool operator==(const RecordingHeader& a, const RecordingHeader& b);
@@ -63,15 +65,14 @@ struct Recording {
 /// Whether a recording holds the playbook itself, so that one file is the whole report of a bug.
 enum class WithPlaybook : bool { no, yes };
 
-/// The head for a recording of `hub` that starts now. Start while nothing is held down: axes and
-/// vectors go on with what is pushed then, but a button that is held, a gesture that is under way,
-/// a capture and who waits for a device are not in it.
+/// The head for a recording of `hub` that starts now, at any moment between updates: it goes on
+/// with all that is under way.
 RecordingHeader describe(const Hub& hub, WithPlaybook with_playbook = WithPlaybook::no);
 
 /// Why readings of `recording` may be others in `hub` than they were: it was made with another
 /// playbook, under other rules, or with a function for `custom` that the hub does not have, or
-/// began while something was down. One warning each; nothing where it plays as it was. Ask before
-/// it is played.
+/// began while something was down and its snapshot cannot be restored. One warning each; nothing
+/// where it plays as it was. Ask before it is played.
 std::vector<Diagnostic> differences(const Recording& recording, const Hub& hub);
 
 /// Who does what the game did (enters and leaves contexts, mutes, seats players, gives devices)
@@ -106,6 +107,8 @@ class Replay {
 
  private:
   void play(const Step& step);
+  void begin_anew();
+  bool restore(std::span<const std::byte> snapshot);
   void restore(const RecordedSeat& recorded);
   void restore(const PluggedDevice& recorded);
   DeviceId current_id(DeviceId recorded) const;

@@ -1,7 +1,9 @@
 // Snapshots: the state of play as bytes, to go on from there exactly. docs/snapshots.md.
 #pragma once
 
+#include <cstddef>
 #include <cstdint>
+#include <span>
 #include <string>
 #include <string_view>
 
@@ -32,5 +34,9 @@ struct RestoreAnswer {
 
 /// Why it was refused, and what to do about it, as a sentence; empty where it was not.
 std::string reason(const RestoreAnswer& answer);
+
+/// Whether the bytes are a snapshot, whole, that this version took: `none`, `no_snapshot`,
+/// `damaged` or `other_version`. Costs a fraction of Hub::restore, which asks it first.
+RestoreRefusal look_at_snapshot(std::span<const std::byte> bytes);
 
 }  // namespace nextmove

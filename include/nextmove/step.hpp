@@ -1,6 +1,7 @@
 // Everything that can happen to a hub, as plain data: what listeners are told, and recordings hold.
 #pragma once
 
+#include <cstddef>
 #include <cstdint>
 #include <optional>
 #include <string>
@@ -204,6 +205,11 @@ struct PassedOver {
   std::string why{};
   friend bool operator==(const PassedOver&, const PassedOver&) = default;
 };
+struct Restored {  ///< the hub went back to a snapshot: what follows may be earlier
+  Time time{};
+  std::vector<std::byte> snapshot{};
+  friend bool operator==(const Restored&, const Restored&) = default;
+};
 struct Updated {
   Time time{};
   friend bool operator==(const Updated&, const Updated&) = default;
@@ -214,7 +220,7 @@ using AnyStep =
     std::variant<Event, Plugged, Unplugged, Given, ReleasedAll, Entered, Left, SwitchedTo, Muted,
                  Unmuted, SeatAdded, RulesSet, Joined, GotUp, HeldTo, ProfileSet, CaptureBegun,
                  CaptureStopped, Reserved, Freed, Swapped, PartSet, Resized, TypingSet, TakenUp,
-                 LongestStepSet, Adopted, Intercepted, CustomSet, PassedOver, Updated>;
+                 LongestStepSet, Adopted, Intercepted, CustomSet, PassedOver, Restored, Updated>;
 
 /// One thing that happened to a hub; std::visit and std::get_if look into it. A class of its own,
 /// so that who passes steps on need not compile how each of them is copied.

@@ -16,6 +16,7 @@
 #include <nextmove/profile_file.hpp>
 #include <nextmove/recording.hpp>
 
+#include "base64.hpp"
 #include "step_fields.hpp"
 
 namespace nextmove::files {
@@ -189,6 +190,13 @@ class LineReader {
     return found.value_or(Fingerprint::none);
   }
 
+  /// None where they are missing.
+  std::vector<std::byte> bytes(const char* key) {
+    std::optional<std::vector<std::byte>> found = from_base64(text(key));
+    if (!found) fail(fmt::format("\"{}\" must be bytes as base64", key));
+    return std::move(found).value_or(std::vector<std::byte>{});
+  }
+
   bool truth(const char* key) {
     const auto it = json_.find(key);
     if (it == json_.end()) return false;
@@ -207,7 +215,7 @@ class LineReader {
     if (has("longest_step")) return LongestStepSet{at, longest_step()};
     if (auto step = step_with_fields(at)) return *std::move(step);
     fail(
-        fmt::format("this line tells nothing known; expected control, update, release, "
+        fmt::format("this line is unknown; expected control, update, release, "
                     "longest_step{}",
                     first_keys()));
     return Updated{at};
@@ -262,6 +270,7 @@ class LineReader {
 
   void read(const char* key, DeviceId& it) { it = id(key); }
   void read(const char* key, std::string& it) { it = text(key); }
+  void read(const char* key, std::vector<std::byte>& it) { it = bytes(key); }
   void read(const char* key, bool& it) { it = truth(key); }
   void read(const char* key, Duration& it) { it = time(key); }
   void read(const char* /*key*/, Device& it) { it = device(); }

@@ -104,6 +104,7 @@ class RecordingReader {
     recording_.header.window = head.window();
     recording_.header.longest_step = head.longest_step();
     recording_.header.rules = head.rules();
+    recording_.header.snapshot = head.bytes("snapshot");
     keep(head, "");
     for (const Json& it : list(*json, "devices")) {
       LineReader line{it};

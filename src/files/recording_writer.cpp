@@ -9,6 +9,7 @@
 #include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>
 
+#include "base64.hpp"
 #include "json_text.hpp"
 #include "step_fields.hpp"
 
@@ -87,6 +88,9 @@ std::string json(const std::vector<Control>& controls) {
 }
 std::string json(const Profile& profile) {
   return json_text(to_toml(profile));
+}
+std::string json(const std::vector<std::byte>& bytes) {
+  return json_text(files::to_base64(bytes));
 }
 std::string json(const SeatingRules& rules) {
   return fmt::format(
@@ -171,12 +175,15 @@ std::string playbook_text(const RecordingHeader& header) {
   return text;
 }
 
+// What was under way, as the head tells it.
 std::string pushed_text(const RecordingHeader& header) {
+  std::string snapshot = header.snapshot.empty() ? "" : ',' + field("snapshot", header.snapshot);
   std::vector<std::string> pushed;
   for (const Event& it : header.pushed) {
     pushed.push_back(fmt::format("{{{}}}", event_text(it.device, it.control, it.x, it.y)));
   }
-  return pushed.empty() ? "" : fmt::format(R"(,"pushed":[{}])", fmt::join(pushed, ","));
+  if (pushed.empty()) return snapshot;
+  return fmt::format(R"(,"pushed":[{}]{})", fmt::join(pushed, ","), snapshot);
 }
 
 }  // namespace

@@ -60,6 +60,7 @@ inline constexpr std::tuple step_fields{
     std::tuple{field("custom", &CustomSet::name)},
     std::tuple{field("passed_over", &PassedOver::why), field("device", &PassedOver::device),
                at_times("control", &PassedOver::control)},
+    std::tuple{field("restored", &Restored::snapshot)},
     std::tuple{field("typing", &TypingSet::is_typing), field("seat", &TypingSet::seat)}};
 
 template <class Fields>

@@ -73,6 +73,7 @@ Recording every_kind_of_step() {
            CustomSet{2900ms, "bend"},
            PassedOver{2910ms, DeviceId{9}, Control::KeyW, "no device has this number"},
            PassedOver{2910ms, DeviceId{9}, Control::none, "there is no such control"},
+           Restored{2920ms, {std::byte{77}, std::byte{0}, std::byte{255}, std::byte{9}}},
            ReleasedAll{3s},
            Unplugged{3s, pad},
            Updated{3s},
@@ -193,11 +194,13 @@ TEST(Recordings, SayWhatIsWrongWithALine) {
   };
   EXPECT_EQ(error_of(R"({"update":true})"), "a line needs \"t\", its time in seconds");
   EXPECT_EQ(error_of(R"({"t":-1,"update":true})"), "a line needs \"t\", its time in seconds");
+  EXPECT_EQ(error_of(R"({"t":1,"restored":"T*=="})"), "\"restored\" must be bytes as base64");
+  EXPECT_EQ(error_of(R"({"t":1,"restored":"TU5"})"), "\"restored\" must be bytes as base64");
   EXPECT_EQ(error_of(R"({"t":1,"jump":true})"),
-            "this line tells nothing known; expected control, update, release, longest_step, plug, "
+            "this line is unknown; expected control, update, release, longest_step, plug, "
             "unplug, give, enter, leave, switch_to, mute, unmute, add_seat, rules, join, get_up, "
             "hold_to, profile, capture, stop_capture, reserve, free, swap, part, window, adopt, "
-            "intercepted, custom, passed_over, typing");
+            "intercepted, custom, passed_over, restored, typing");
   EXPECT_EQ(error_of(R"({"t":1,"enter":"helm"})"), "a line with \"enter\" needs \"seat\"");
   EXPECT_EQ(error_of(R"({"t":1,"control":"KeyW","x":1})"),
             "a line with \"control\" needs \"device\"");

@@ -98,6 +98,10 @@ struct LineOf {
         fmt::format(R"("passed_over":{},"why":{})", json_text(control), json_text(it.why))};
   }
 
+  Line operator()(const Restored& it) const {
+    return TimelineLine{it.time, "", "", "the game goes back to a snapshot", R"("restored":true)"};
+  }
+
   Line operator()(const RulesSet& it) const {
     return TimelineLine{it.time, "", "", fmt::format("joining is {}", to_string(it.rules.joining)),
                         fmt::format(R"("joining":"{}")", to_string(it.rules.joining))};

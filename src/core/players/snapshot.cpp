@@ -25,20 +25,6 @@ struct Head {
 };
 static_assert(std::has_unique_object_representations_v<Head>);
 
-RestoreRefusal look_at(std::span<const std::byte> bytes) {
-  Head head;
-  const Head ours;
-  if (bytes.size() < sizeof head) return RestoreRefusal::no_snapshot;
-  std::memcpy(&head, bytes.data(), sizeof head);
-  if (head.mark != ours.mark) return RestoreRefusal::no_snapshot;
-  if (head.version != ours.version || head.rules != ours.rules) {
-    return RestoreRefusal::other_version;
-  }
-  const bool is_whole =
-      head.size == bytes.size() && head.sum == checksum(bytes.subspan(sizeof head));
-  return is_whole ? RestoreRefusal::none : RestoreRefusal::damaged;
-}
-
 }  // namespace
 
 Fingerprint HubState::fingerprint() {
@@ -73,7 +59,7 @@ RestoreAnswer HubState::can_restore(std::span<const SeatHead> heads) {
 }
 
 RestoreAnswer HubState::restore(std::span<const std::byte> bytes) {
-  if (const RestoreRefusal refusal = look_at(bytes); refusal != RestoreRefusal::none) {
+  if (const RestoreRefusal refusal = look_at_snapshot(bytes); refusal != RestoreRefusal::none) {
     return {refusal};
   }
   Unpacker pack{bytes.subspan(sizeof(Head))};
@@ -109,7 +95,26 @@ RestoreAnswer Hub::restore(std::span<const std::byte> bytes) {
   if (!state_->is_between_updates(call) || !state_->is_open(call)) {
     return {RestoreRefusal::wrong_moment};
   }
-  return state_->restore(bytes);
+  const Time before = now();
+  RestoreAnswer answer = state_->restore(bytes);
+  if (answer && state_->journal.is_on()) {
+    state_->journal.tell(Restored{before, {bytes.begin(), bytes.end()}});
+  }
+  return answer;
+}
+
+RestoreRefusal look_at_snapshot(std::span<const std::byte> bytes) {
+  core::Head head;
+  const core::Head ours;
+  if (bytes.size() < sizeof head) return RestoreRefusal::no_snapshot;
+  std::memcpy(&head, bytes.data(), sizeof head);
+  if (head.mark != ours.mark) return RestoreRefusal::no_snapshot;
+  if (head.version != ours.version || head.rules != ours.rules) {
+    return RestoreRefusal::other_version;
+  }
+  const bool is_whole =
+      head.size == bytes.size() && head.sum == core::checksum(bytes.subspan(sizeof head));
+  return is_whole ? RestoreRefusal::none : RestoreRefusal::damaged;
 }
 
 std::string_view to_string(RestoreRefusal refusal) {

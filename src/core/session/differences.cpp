@@ -78,7 +78,15 @@ std::vector<Diagnostic> differences(const Recording& recording, const Hub& hub) 
         " of the rules, and is played under version " + std::to_string(version_of_rules) +
         "; some readings may differ (docs/meaning.md)");
   }
-  for (const Event& pushed : head.pushed) {
+  const bool has_snapshot = !head.snapshot.empty();
+  const RestoreRefusal refusal =
+      is_other ? RestoreRefusal::other_playbook : look_at_snapshot(head.snapshot);
+  const bool goes_on = has_snapshot && refusal == RestoreRefusal::none;
+  if (has_snapshot && !goes_on && !is_other) {
+    add("the recording begins in the middle of a game, of which what was under way is lost: " +
+        reason({refusal}));
+  }
+  for (const Event& pushed : goes_on ? std::vector<Event>{} : head.pushed) {
     const std::string what = held_at_start(head, pushed);
     if (what.empty()) continue;
     add("the recording began while " + what +

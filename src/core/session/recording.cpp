@@ -37,7 +37,7 @@ RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
 bool operator==(const RecordingHeader& a, const RecordingHeader& b) {
   const auto all = [](const RecordingHeader& it) {
     return std::tie(it.title, it.fingerprint, it.customs, it.window, it.longest_step, it.rules,
-                    it.devices, it.seats, it.pushed, it.meaning);
+                    it.devices, it.seats, it.pushed, it.snapshot, it.meaning);
   };
   const auto number = [](const std::optional<Playbook>& it) {
     return it ? fingerprint(*it) : Fingerprint::none;
@@ -56,6 +56,7 @@ RecordingHeader describe(const Hub& hub, WithPlaybook with_playbook) {
   if (with_playbook == WithPlaybook::yes) header.playbook = hub.playbook();
   for (const auto& seat : hub.seats()) header.seats.push_back(describe(*seat, hub.playbook()));
   header.pushed = hub.pushed();
+  if (hub.now() != Time{}) hub.snapshot(header.snapshot);
   return header;
 }
 
@@ -87,23 +88,41 @@ Replay::Replay(const Recording& recording, Hub& hub, DecidedBy decided_by)
   const Vec2 window = recording.header.window;
   if (window.x > 0 && window.y > 0) hub.set_window(window.x, window.y);
   if (can_be(recording.header.longest_step)) hub.set_longest_step(recording.header.longest_step);
-  const bool decides = decided_by == DecidedBy::recording;
-  if (decides && can_be(recording.header.rules)) hub.set_rules(recording.header.rules);
   for (const RecordedSeat& recorded : recording.header.seats) {
     if (hub.find_seat(recorded.name) == nullptr) hub.add_seat(recorded.name);
-    if (decides) restore(recorded);
+    if (decided_by == DecidedBy::recording && !recorded.profile.is_empty()) {
+      hub.set_profile(*hub.find_seat(recorded.name), recorded.profile);
+    }
   }
-  for (const PluggedDevice& recorded : recording.header.devices) {
-    ids_.emplace_back(recorded.id, hub.plug(recorded.device, hub.now()));
-    if (decides) restore(recorded);
-  }
-  for (const Event& pushed : recording.header.pushed) {
-    play(TakenUp{hub.now(), pushed.device, pushed.control, pushed.x, pushed.y});
-  }
+  if (decided_by == DecidedBy::game || !restore(recording.header.snapshot)) begin_anew();
 }
 
 Replay::Replay(Replay&&) noexcept = default;
 Replay::~Replay() = default;
+
+// Without a snapshot, as far as it can be told.
+void Replay::begin_anew() {
+  const bool decides = decided_by_ == DecidedBy::recording;
+  if (decides && can_be(recording_.header.rules)) hub_.set_rules(recording_.header.rules);
+  for (const RecordedSeat& recorded : recording_.header.seats) {
+    if (decides) restore(recorded);
+  }
+  for (const PluggedDevice& recorded : recording_.header.devices) {
+    ids_.emplace_back(recorded.id, hub_.plug(recorded.device, hub_.now()));
+    if (decides) restore(recorded);
+  }
+  for (const Event& pushed : recording_.header.pushed) {
+    play(TakenUp{hub_.now(), pushed.device, pushed.control, pushed.x, pushed.y});
+  }
+}
+
+// Devices then have the ids that they had.
+bool Replay::restore(std::span<const std::byte> snapshot) {
+  if (snapshot.empty() || !hub_.restore(snapshot)) return false;
+  ids_.clear();
+  for (const PluggedDevice& it : hub_.devices()) ids_.emplace_back(it.id, it.id);
+  return true;
+}
 
 void Replay::restore(const RecordedSeat& recorded) {
   Seat& seat = *hub_.find_seat(recorded.name);
@@ -115,7 +134,6 @@ void Replay::restore(const RecordedSeat& recorded) {
     if (const auto mute = playbook.find_mute(name)) seat.mute(*mute);
   }
   if (const auto scheme = playbook.find_scheme(recorded.scheme)) hub_.hold_to(seat, *scheme);
-  if (!recorded.profile.is_empty()) hub_.set_profile(seat, recorded.profile);
   if (recorded.is_reserved) hub_.reserve(seat);
   if (can_be(recorded.part, hub_)) hub_.set_part(seat, recorded.part);
   if (recorded.is_typing) hub_.set_typing(seat);
@@ -302,6 +320,9 @@ void Replay::play(const Step& step) {
             if (id != DeviceId::none) hub_.unplug(id, it.time);
           },
           [&](const ReleasedAll& it) { hub_.release_all(it.time); },
+          [&](const Restored& it) {
+            if (decided_by_ == DecidedBy::recording) restore(it.snapshot);
+          },
           [&](const Resized& it) {
             if (it.size.x > 0 && it.size.y > 0) hub_.set_window(it.size.x, it.size.y);
           },

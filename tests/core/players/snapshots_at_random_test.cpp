@@ -142,5 +142,30 @@ TEST(SnapshotsAtRandom, AnotherHubGoesOnFromThereLikewise) {
   }
 }
 
+// Whoever takes a press is in no recording, and changes no reading.
+TEST(SnapshotsAtRandom, ARecordingThatBeginsThereHasTheReadingsOfTheGame) {
+  std::mt19937 random = chance();
+  const Complaints complaints;
+  for (int i = 0; i < rounds(150); ++i) {
+    SCOPED_TRACE(i);
+    Snapped it{random};
+    Recording recording{describe(it.hub), {}};
+    it.hub.on_step([&](const Step& step) { recording.steps.push_back(step); });
+    std::vector<std::string> seen;
+    for (const GameMove& move : it.after) {
+      make_move(it.hub, move);
+      if (move.what == GameMove::Deed::update) seen.push_back(all_of(it.hub));
+    }
+    Hub other{it.book};
+    prepare(other);
+    std::vector<std::string> again;
+    for (Replay replay{recording, other, DecidedBy::recording}; replay.advance();) {
+      again.push_back(all_of(other));
+    }
+    const std::size_t first = first_other(seen, again);
+    ASSERT_EQ(first, seen.size()) << seen[first] << "\nbut again\n" << again[first];
+  }
+}
+
 }  // namespace
 }  // namespace nextmove::support

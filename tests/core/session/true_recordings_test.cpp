@@ -306,6 +306,56 @@ TEST(TrueRecordings, AFunctionThatCameLaterIsToldLikewise) {
 
 // ---- what was down at the start
 
+TEST(TrueRecordings, ARecordingGoesOnWithAllThatIsUnderWay) {
+  Trip trip;
+  trip.say(1ms, Control::PadSouth, 1);
+  trip.say(1ms, Control::KeyR, 1);
+  trip.update(5ms);
+  trip.hub.feed({50ms, trip.keyboard, Control::KeyR, 0});
+  trip.recording = {describe(trip.hub)};
+  trip.readings.clear();
+  trip.update(20ms);
+  trip.update(60ms);
+  EXPECT_TRUE(trip.seat.read(trip.horn).held);
+  EXPECT_EQ(messages(trip.recording, trip.hub), std::vector<std::string>{});
+
+  Replayed again{trip.recording};
+  EXPECT_EQ(again.play(), trip.readings);
+}
+
+TEST(TrueRecordings, AGameThatGoesBackGoesBackAgain) {
+  Trip trip;
+  trip.update(5ms);
+  std::vector<std::byte> then;
+  trip.hub.snapshot(then);
+  trip.say(6ms, Control::Space, 1);
+  trip.update(10ms);
+  ASSERT_TRUE(trip.hub.restore(then));
+  trip.say(6ms, Control::KeyR, 1);
+  trip.update(10ms);
+  EXPECT_FALSE(trip.seat.read(trip.horn).held);
+
+  Replayed again{trip.recording};
+  EXPECT_EQ(again.play(), trip.readings);
+  EXPECT_EQ(again.steps, trip.recording.steps);
+}
+
+TEST(TrueRecordings, ASnapshotOfAnotherVersionIsToldAndTheRestIsPlayed) {
+  Trip trip;
+  trip.say(1ms, Control::KeyR, 1);
+  trip.update(5ms);
+  trip.recording = {describe(trip.hub)};
+  trip.recording.header.snapshot[8] = std::byte{99};
+  trip.update(10ms);
+  EXPECT_EQ(messages(trip.recording, trip.hub).front(),
+            "the recording begins in the middle of a game, of which what was under way is lost: "
+            "the snapshot was taken by another version of the library");
+  Replayed again{trip.recording};
+  again.play();
+  EXPECT_EQ(again.hub.find_seat("port tug")->read(trip.throttle).value, 1);
+}
+
+// Those of before have no snapshot.
 TEST(TrueRecordings, WhatIsPushedAtTheStartGoesOnAndWhatIsHeldIsTold) {
   Trip trip;
   trip.say(1ms, Control::PadLeftStick, 0.25F, 0.25F);
@@ -314,6 +364,7 @@ TEST(TrueRecordings, WhatIsPushedAtTheStartGoesOnAndWhatIsHeldIsTold) {
   trip.say(2ms, Control::KeyF, 0);
   trip.update(5ms);
   trip.recording = {describe(trip.hub)};
+  trip.recording.header.snapshot.clear();
   trip.readings.clear();
   EXPECT_EQ(trip.recording.header.pushed.size(), 2U);
   trip.update(10ms);

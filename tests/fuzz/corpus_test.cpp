@@ -72,7 +72,8 @@ INSTANTIATE_TEST_SUITE_P(Of, Corpus,
                          ::testing::Values(Fuzzed{"playbook", playbook}, Fuzzed{"profile", profile},
                                            Fuzzed{"recording", recording},
                                            Fuzzed{"families", families},
-                                           Fuzzed{"icon_theme", icon_theme}, Fuzzed{"hub", hub}),
+                                           Fuzzed{"icon_theme", icon_theme}, Fuzzed{"hub", hub},
+                                           Fuzzed{"snapshot", snapshot}),
                          [](const auto& it) { return std::string{it.param.name}; });
 
 }  // namespace

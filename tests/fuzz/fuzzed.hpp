@@ -12,5 +12,6 @@ void recording(std::string_view bytes);
 void families(std::string_view bytes);
 void icon_theme(std::string_view bytes);
 void hub(std::string_view bytes);
+void snapshot(std::string_view bytes);
 
 }  // namespace nextmove::fuzz

@@ -256,7 +256,7 @@ class Unpacker {
   // Moments are added and taken from each other.
   static Time within_reach(Time time) {
     constexpr Time latest = std::chrono::hours{24 * 365 * 2000};
-    return time == Time::max() ? time : std::clamp(time, Time{-1}, latest);
+    return time == Time::max() ? time : std::clamp(time, Time::zero(), latest);
   }
 
   const std::byte* at_;

@@ -63,7 +63,7 @@ std::size_t LengthShaping::piece(float length) const {
 }
 
 float LengthShaping::curved(float length) const {
-  if (length >= points_.back().x) return points_.back().y;
+  if (!(length < points_.back().x)) return points_.back().y;  // nor where it is no number
   const Vec2* const before = &points_[piece(length)];
   const Vec2 a = before[0];
   const Vec2 b = before[1];

@@ -279,6 +279,7 @@ bool HubState::could_wait(const Event& event) const {
 // What follows from what has come back, and what was told of what has not happened.
 void HubState::go_on() {
   typing.count_again(table.seats());
+  table.come_back();
   devices.watch_all(Watched::joining, table.rules().joining != Joining::off);
   devices.watch_all(Watched::captures, !captures.are_none());
   clocks = {};

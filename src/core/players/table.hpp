@@ -88,7 +88,15 @@ class Table {
   std::vector<std::shared_ptr<Handlers>> take_orphans() { return std::exchange(orphans_, {}); }
   /// What has come back from a snapshot; nobody moves because of them.
   void restore_rules(const SeatingRules& rules) { rules_ = rules; }
-  std::span<const std::unique_ptr<Seat>> seats() const { return seats_; }
+  /// It has come back from a snapshot. Of one that somebody made up nothing is asserted.
+  void come_back() {
+#ifndef NDEBUG
+    is_trusted_ = fault().empty();
+#endif
+  }
+  std::span<const std::unique_ptr<Seat>> seats() const {
+    return seats_;
+  }
 
   DeviceId plug(const Device& device, Time now);
   void unplug(DeviceId id, Time time);
@@ -148,12 +156,24 @@ class Table {
   /// Its part in rest.
   void let_go(DeviceId device, Time time);
 
-  KnownDevice& at(DeviceId id) { return its_.devices.at(id); }
-  const KnownDevice& at(DeviceId id) const { return its_.devices.at(id); }
-  DeviceKind kind_of(DeviceId id) const { return at(id).device.kind; }
-  bool is_keyboard(DeviceId id) const { return kind_of(id) == DeviceKind::keyboard; }
-  Moment now() const { return {its_.journal.now, its_.journal.now}; }
-  void note(const Notice& notice) { its_.notices.note(notice); }
+  KnownDevice& at(DeviceId id) {
+    return its_.devices.at(id);
+  }
+  const KnownDevice& at(DeviceId id) const {
+    return its_.devices.at(id);
+  }
+  DeviceKind kind_of(DeviceId id) const {
+    return at(id).device.kind;
+  }
+  bool is_keyboard(DeviceId id) const {
+    return kind_of(id) == DeviceKind::keyboard;
+  }
+  Moment now() const {
+    return {its_.journal.now, its_.journal.now};
+  }
+  void note(const Notice& notice) {
+    its_.notices.note(notice);
+  }
   const SchemeDefinition* scheme_of(const Seat& seat) const;
   bool has_kind(const Seat& seat, DeviceKind kind) const;
   std::size_t players_beside(const Seat* seat) const;
@@ -238,6 +258,7 @@ class Table {
   std::vector<HeldJoin> held_joins_;
   std::vector<SharedClash> told_clashes_;
   Reminders reminders_;
+  [[maybe_unused]] bool is_trusted_ = true;  // in debug builds, see come_back
 };
 
 }  // namespace nextmove::core

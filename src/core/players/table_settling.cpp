@@ -21,7 +21,7 @@ void Table::settle(Moment moment) {
   tell_waits(moment);
   tell_clashes();
   its_.screen.lay(seats_);
-  assert(fault().empty());
+  assert(!is_trusted_ || fault().empty());
 }
 
 // ---- devices that are back

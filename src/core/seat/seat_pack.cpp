@@ -34,6 +34,14 @@ void pack_edges(Pack& pack, ButtonReading& button) {
   pack.all(pressed, released, let_go_early, went_down, presses, releases, early, downs);
 }
 
+/// A context is entered once.
+void keep_first_of_each(std::vector<ContextId>& contexts) {
+  for (auto it = contexts.begin(); it != contexts.end();) {
+    const bool is_again = std::find(contexts.begin(), it, *it) != it;
+    it = is_again || *it == ContextId::none ? contexts.erase(it) : it + 1;
+  }
+}
+
 /// What decides which routes are laid. True where it is other than before.
 template <class Pack>
 bool pack_what_is_heard(Pack& pack, Common& common) {
@@ -48,7 +56,7 @@ bool pack_what_is_heard(Pack& pack, Common& common) {
     is_other |= context != before;
   });
   if constexpr (Pack::unpacks) {
-    std::erase(common.entered, ContextId::none);
+    keep_first_of_each(common.entered);
     is_other |= common.entered.size() != had;
   }
   pack.limited(common.scheme, common.playbook.schemes().size(), SchemeId::none);

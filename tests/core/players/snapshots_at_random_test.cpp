@@ -97,7 +97,7 @@ void let_changes_be(std::vector<GameMove>& moves) {
 TEST(SnapshotsAtRandom, AHubThatIsTakenBackGoesOnAsItDid) {
   std::mt19937 random = chance();
   const Complaints complaints;
-  for (int i = 0; i < rounds(400); ++i) {
+  for (int i = 0; i < rounds(120); ++i) {
     SCOPED_TRACE(i);
     Snapped it{random};
     if (has_changes(it.hub)) let_changes_be(it.after);
@@ -119,7 +119,7 @@ TEST(SnapshotsAtRandom, AHubThatIsTakenBackGoesOnAsItDid) {
 TEST(SnapshotsAtRandom, AnotherHubGoesOnFromThereLikewise) {
   std::mt19937 random = chance();
   const Complaints complaints;
-  for (int i = 0; i < rounds(400); ++i) {
+  for (int i = 0; i < rounds(120); ++i) {
     SCOPED_TRACE(i);
     Snapped it{random};
     Hub other{it.book};
@@ -146,7 +146,7 @@ TEST(SnapshotsAtRandom, AnotherHubGoesOnFromThereLikewise) {
 TEST(SnapshotsAtRandom, ARecordingThatBeginsThereHasTheReadingsOfTheGame) {
   std::mt19937 random = chance();
   const Complaints complaints;
-  for (int i = 0; i < rounds(150); ++i) {
+  for (int i = 0; i < rounds(60); ++i) {
     SCOPED_TRACE(i);
     Snapped it{random};
     Recording recording{describe(it.hub), {}};

@@ -13,9 +13,9 @@ namespace nextmove {
 enum class RestoreRefusal : std::uint8_t {
   none,            ///< it was
   wrong_moment,    ///< in the middle of an update; a complaint says where
-  no_snapshot,     ///< the bytes are none
+  no_snapshot,     ///< the bytes are none, or come from a machine with another order of bytes
   damaged,         ///< some of them are not those that were taken
-  other_version,   ///< another version of the library took it, or another kind of machine
+  other_version,   ///< another version of the library took it
   other_playbook,  ///< the hub plays by another
   other_profile,   ///< a player has changed other controls
 };

@@ -263,7 +263,7 @@ class Unpacker {
   const std::byte* end_;
 };
 
-/// One of `count` things, or none: `number_of` gives the number of one, `thing` the one of a
+/// One of `count` things, or none: `number_of` gives the number of one, `find` the one of a
 /// number, or nullptr where it cannot be this one.
 template <class Pack, class Thing, class NumberOf, class Find>
 void pack_pointer(Pack& pack, Thing*& it, std::size_t count, NumberOf number_of, Find find) {

@@ -27,7 +27,7 @@ constexpr Duration after_it = 500ms;
 class Past {
  public:
   Past(const Playbook& playbook, const Recording& recording)
-      : hub_(playbook), replay_(recording, hub_, DecidedBy::recording) {
+      : recording_(recording), hub_(playbook), replay_(recording, hub_, DecidedBy::recording) {
     keep_story_of(recording, hub_);
   }
 
@@ -35,18 +35,34 @@ class Past {
   /// Up to the first update from there on. False where there is none.
   bool play_until(Time time) {
     while (hub_.now() < time || !has_begun_) {
-      if (!replay_.advance()) return false;
+      if (!advance()) return false;
       has_begun_ = true;
     }
     return true;
   }
   void play_all() {
-    while (replay_.advance()) continue;
+    while (advance()) continue;
+  }
+  /// Of all that was played, from before the game went back too.
+  std::vector<StoryEntry> story() const {
+    std::vector<StoryEntry> all = before_;
+    add_story_to(all);
+    return all;
   }
 
  private:
+  bool advance() {
+    if (goes_back_next(recording_, replay_)) add_story_to(before_);
+    return replay_.advance();
+  }
+  void add_story_to(std::vector<StoryEntry>& entries) const {
+    for (StoryEntry& it : hub_.story()) entries.push_back(std::move(it));
+  }
+
+  const Recording& recording_;
   Hub hub_;
   Replay replay_;
+  std::vector<StoryEntry> before_;
   bool has_begun_ = false;
 };
 
@@ -65,9 +81,8 @@ bool concerns(const StoryEntry& entry, const Explanation& explanation) {
   });
 }
 
-std::vector<StoryEntry> around(const Hub& hub, const Explanation& explanation, Time at,
-                               const std::string& seat) {
-  std::vector<StoryEntry> entries = hub.story();
+std::vector<StoryEntry> around(std::vector<StoryEntry> entries, const Explanation& explanation,
+                               Time at, const std::string& seat) {
   std::erase_if(entries, [&](const StoryEntry& it) {
     const bool is_near = std::max(it.time, it.until) >= at - before_it && it.time <= at + after_it;
     return !is_near || (!is_of(it, seat) && !concerns(it, explanation));
@@ -111,7 +126,7 @@ int explain_moment(Past& past, const ExplainRecordingWish& wish, ActionId action
   past.play_until(at + after_it);
   for (std::size_t i = 0; i < seats.size(); ++i) {
     const std::vector<StoryEntry> entries =
-        around(hub, explanations[i], at, std::string{seats[i]->name()});
+        around(past.story(), explanations[i], at, std::string{seats[i]->name()});
     if (wish.json) {
       print_at_as_json(texts[i], entries, hub, at);
       continue;
@@ -132,12 +147,13 @@ struct Fruitless {
   std::vector<Time> times;
 };
 
-std::vector<Fruitless> fruitless(const Hub& hub, const std::string& seat) {
+std::vector<Fruitless> fruitless(Past& past, const std::string& seat) {
   std::vector<Fruitless> found;
-  for (const StoryEntry& it : hub.story()) {
+  for (const StoryEntry& it : past.story()) {
     if (it.kind != StoryKind::said || it.is_done || !is_of(it, seat)) continue;
     if (it.outcome == Outcome::captured || it.outcome == Outcome::joins) continue;
-    const std::string what = std::string{to_string(it.control)} + ", " + hub.label(it.device);
+    const std::string what =
+        std::string{to_string(it.control)} + ", " + past.hub().label(it.device);
     const std::string cause = cause_of(it);
     auto known = std::find_if(found.begin(), found.end(), [&](const Fruitless& other) {
       return other.cause == cause && other.what == what;
@@ -215,7 +231,7 @@ int explain_recording_command(const ExplainRecordingWish& wish) {
   if (wish.at) return explain_moment(past, wish, part->action);
   past.play_all();
   if (find_seats_or_tell(past.hub(), wish.seat).empty()) return exit_problems;
-  std::vector<Fruitless> list = fruitless(past.hub(), wish.seat);
+  std::vector<Fruitless> list = fruitless(past, wish.seat);
   sort_by_cause(list);
   wish.json ? print_fruitless_as_json(list) : print_fruitless(list);
   return exit_fine;

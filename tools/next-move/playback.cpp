@@ -83,27 +83,47 @@ void keep_story_of(const Recording& recording, Hub& hub) {
              most);
 }
 
+bool goes_back_next(const Recording& recording, const Replay& replay) {
+  const std::span<const Step> played = replay.played();
+  const Step* const next = played.data() + played.size();
+  const Step* const end = recording.steps.data() + recording.steps.size();
+  const Step* const found = std::find_if(next, end, [](const Step& it) {
+    return std::holds_alternative<Updated>(it) || std::holds_alternative<Restored>(it);
+  });
+  return found != end && std::holds_alternative<Restored>(*found);
+}
+
 std::vector<TimelineLine> Playback::run(bool with_all_events) {
   keep_story_of(recording_, hub_);
   bool more = true;
   while (more) {
     const Time before = hub_.now();
+    const bool goes_back = goes_back_next(recording_, replay_);
+    if (goes_back) add_presses(with_all_events);
     more = replay_.advance();
     for (const Step& step : replay_.played()) {
       if (std::optional<TimelineLine> line = line_of(step)) lines_.push_back(*std::move(line));
+      if (std::holds_alternative<Restored>(step)) end_stretch();
     }
     if (!more) break;
     take_interceptions();
     add_notices();
     for (const auto& seat : hub_.seats()) {
       add_changes(*seat);
-      add_up(*seat, hub_.now() - before);
+      // How long it was since the moment that the game went back to is not recorded.
+      add_up(*seat, goes_back ? Duration{} : hub_.now() - before);
     }
   }
   add_presses(with_all_events);
-  std::stable_sort(lines_.begin(), lines_.end(),
-                   [](const TimelineLine& a, const TimelineLine& b) { return a.time < b.time; });
+  end_stretch();
   return std::move(lines_);
+}
+
+// A game that goes back is at the same times twice: each time in turn is in order.
+void Playback::end_stretch() {
+  std::stable_sort(lines_.begin() + stretch_, lines_.end(),
+                   [](const TimelineLine& a, const TimelineLine& b) { return a.time < b.time; });
+  stretch_ = static_cast<std::ptrdiff_t>(lines_.size());
 }
 
 // They follow the update that they belong to. Who holds back in every update says so once.
@@ -148,7 +168,7 @@ void Playback::add_presses(bool with_all_events) {
     if (!is_press && it.kind != StoryKind::passed_over) continue;
     presses.push_back({it.time, it.seat, it.way.name, it.text, members_of(it, hub_)});
   }
-  lines_.insert(lines_.begin(), presses.begin(), presses.end());
+  lines_.insert(lines_.begin() + stretch_, presses.begin(), presses.end());
 }
 
 void Playback::add_notices() {
@@ -255,8 +275,11 @@ std::string columns(std::string_view time, std::string_view seat, std::string_vi
 }  // namespace
 
 void print_head(const RecordingHeader& head, bool json) {
-  if (!json)
-    fmt::print("{}, by version {} of the rules\n", bold(printable(head.title)), head.meaning);
+  if (!json) {
+    fmt::print("{}, by version {} of the rules\n",
+               bold(head.title.empty() ? "A playbook without a title" : printable(head.title)),
+               head.meaning);
+  }
   if (json)
     fmt::print(R"({{"title":{},"meaning":{},"seats":[)", json_text(head.title), head.meaning);
   for (const RecordedSeat& seat : head.seats) {

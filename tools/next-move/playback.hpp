@@ -25,6 +25,10 @@ struct ActionSummary {
 /// last, and that is said.
 void keep_story_of(const nextmove::Recording& recording, nextmove::Hub& hub);
 
+/// Whether the game went back to a snapshot before the next update. The story that a hub keeps
+/// begins anew there.
+bool goes_back_next(const nextmove::Recording& recording, const nextmove::Replay& replay);
+
 class Playback {
  public:
   Playback(nextmove::Playbook playbook, const nextmove::Recording& recording);
@@ -42,6 +46,7 @@ class Playback {
   nextmove::Time length() const { return hub_.now(); }
 
  private:
+  void end_stretch();
   void take_interceptions();
   void name_interceptors(TimelineLine& line) const;
   void add_notices();
@@ -56,6 +61,7 @@ class Playback {
   std::vector<std::string> problems_;
   std::vector<ActionSummary> summaries_;
   std::vector<TimelineLine> lines_;
+  std::ptrdiff_t stretch_ = 0;  // where those begin that follow the last going back
   std::vector<nextmove::Intercepted> intercepted_;  // in the update at hand
 };
 

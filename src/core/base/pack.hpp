@@ -267,9 +267,9 @@ class Unpacker {
 /// number, or nullptr where it cannot be this one.
 template <class Pack, class Thing, class NumberOf, class Find>
 void pack_pointer(Pack& pack, Thing*& it, std::size_t count, NumberOf number_of, Find find) {
-  std::uint16_t number = 0;
+  std::uint32_t number = 0;
   if constexpr (!Pack::unpacks) {
-    if (it != nullptr) number = static_cast<std::uint16_t>(number_of(*it) + 1);
+    if (it != nullptr) number = static_cast<std::uint32_t>(number_of(*it) + 1);
   }
   pack.all(number);
   if constexpr (Pack::unpacks) {

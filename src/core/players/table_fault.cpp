@@ -31,6 +31,11 @@ std::string Table::fault() const {
     if (!standing.is_taken && has_any) return "a seat at which nobody plays has a device";
     if (standing.waits != waits_of(*seat, its_.journal.now))
       return "a seat waits for something else";
+    for (const DeviceId id : seat->devices()) {
+      const auto& owners = at(id).owners;
+      if (std::find(owners.begin(), owners.end(), seat.get()) == owners.end())
+        return "a device lacks its owner";
+    }
     const bool can_play = seat->scheme() != SchemeId::none || !seat->devices().empty();
     if (standing.is_taken && standing.waits.empty() && !can_play)
       return "a ghost sits at the table";

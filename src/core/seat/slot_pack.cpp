@@ -1,8 +1,10 @@
 // What a snapshot holds of a device that a seat has.
 #include <algorithm>
 #include <array>
+#include <iterator>
 #include <memory>
 #include <utility>
+#include <vector>
 
 #include "seat/seat_pack.hpp"
 
@@ -51,42 +53,68 @@ void pack_values(Pack& pack, Slot& slot, const Wiring& wiring) {
   pack.mostly_zero(std::span{slot.routes}, truths);
 }
 
-// Those that the seat has stay where they are. True where they are others.
-bool take_slots(Common& common, std::span<const std::pair<DeviceId, DeviceKind>> wanted) {
-  const auto is_slot = [](const std::unique_ptr<Slot>& slot, const auto& it) {
-    return slot != nullptr && slot->device == it.first && slot->kind == it.second;
-  };
-  if (std::equal(common.slots.begin(), common.slots.end(), wanted.begin(), wanted.end(), is_slot)) {
-    return false;
-  }
-  auto before = std::exchange(common.slots, {});
-  common.devices.clear();
-  for (const auto& it : wanted) {
-    const auto found = std::find_if(before.begin(), before.end(),
-                                    [&](const auto& slot) { return is_slot(slot, it); });
-    common.slots.push_back(found != before.end()
-                               ? std::move(*found)
-                               : std::make_unique<Slot>(it.first, it.second, *common.wiring));
-    common.devices.push_back(it.first);
-  }
-  return true;
+bool is_slot(const std::unique_ptr<Slot>& slot, DeviceId device, DeviceKind kind) {
+  return slot != nullptr && slot->device == device && slot->kind == kind;
 }
+
+// The seat's devices become others. Those that it has keep their slots, and as long as they are the
+// same ones in the same order nothing is done, and nothing allocated.
+class OtherSlots {
+ public:
+  explicit OtherSlots(Common& common) : common_(common) {}
+
+  void take(std::size_t i, DeviceId device, DeviceKind kind) {
+    auto& slots = common_.slots;
+    if (!differ_) {
+      if (i < slots.size() && is_slot(slots[i], device, kind)) return;
+      begin(i);
+    }
+    const auto found = std::find_if(before_.begin(), before_.end(),
+                                    [&](const auto& slot) { return is_slot(slot, device, kind); });
+    slots.push_back(found != before_.end() ? std::move(*found)
+                                           : std::make_unique<Slot>(device, kind, *common_.wiring));
+  }
+  /// After the last one. True where they are others than before.
+  bool finish(std::size_t count) {
+    if (!differ_ && count < common_.slots.size()) begin(count);
+    if (!differ_) return false;
+    common_.devices.clear();
+    for (const auto& slot : common_.slots) common_.devices.push_back(slot->device);
+    return true;
+  }
+
+ private:
+  void begin(std::size_t i) {
+    differ_ = true;
+    const auto first = common_.slots.begin() + static_cast<std::ptrdiff_t>(i);
+    std::move(first, common_.slots.end(), std::back_inserter(before_));
+    common_.slots.resize(i);
+  }
+
+  Common& common_;
+  bool differ_ = false;
+  std::vector<std::unique_ptr<Slot>> before_;  // from the first that differs on
+};
 
 }  // namespace
 
 template <class Pack>
 bool pack_slots(Pack& pack, Common& common, const PackLimits& limits) {
-  std::array<std::pair<DeviceId, DeviceKind>, 32> slots;  // nobody has as many
-  std::size_t count = std::min(common.slots.size(), slots.size());
-  for (std::size_t i = 0; i < count; ++i)
-    slots[i] = {common.slots[i]->device, common.slots[i]->kind};
-  pack.limited(count, slots.size() + 1);
+  std::size_t count = common.slots.size();
+  pack.limited(count, limits.devices + 1);
+  OtherSlots others{common};
   for (std::size_t i = 0; i < count; ++i) {
-    pack.limited(slots[i].first, limits.devices, DeviceId::none);
-    pack.limited(slots[i].second, device_kind_count);
+    DeviceId device = DeviceId::none;
+    DeviceKind kind{};
+    if constexpr (!Pack::unpacks) {
+      device = common.slots[i]->device;
+      kind = common.slots[i]->kind;
+    }
+    pack.limited(device, limits.devices, DeviceId::none);
+    pack.limited(kind, device_kind_count);
+    if constexpr (Pack::unpacks) others.take(i, device, kind);
   }
-  if constexpr (Pack::unpacks) return take_slots(common, std::span{slots}.first(count));
-  return false;
+  return Pack::unpacks && others.finish(count);
 }
 
 template <class Pack>

@@ -55,6 +55,21 @@ TEST_F(Snapshots, AHubGoesBackToWhatWasHeldThen) {
   EXPECT_EQ(snapshot(), then);
 }
 
+TEST_F(Snapshots, EveryDeviceOfASeatIsInThemHoweverMany) {
+  for (int i = 0; i < 40; ++i) keyboard = hub.plug({DeviceKind::keyboard, "spare"}, now);
+  ASSERT_EQ(seat.devices().size(), 42U);
+  seat.enter("helm");
+  say(KeyH, 1);
+  update();
+  const Bytes then = snapshot();
+  say(KeyH, 0);
+  update();
+  ASSERT_TRUE(hub.restore(then));
+  EXPECT_EQ(seat.devices().size(), 42U);
+  EXPECT_TRUE(seat.read(horn).held);
+  EXPECT_EQ(snapshot(), then);
+}
+
 TEST_F(Snapshots, EventsThatWaitedWaitAgain) {
   seat.enter("helm");
   hub.feed({50ms, keyboard, KeyH, 1});

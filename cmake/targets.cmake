@@ -41,10 +41,10 @@ function(nextmove_library name)
 endfunction()
 
 # nextmove_batch(target batch[/part] sources ...): sources that are compiled together. A Debug build
-# of the project itself keeps the parts of a batch apart, so that a change compiles little; elsewhere
-# the whole batch is quicker.
+# of the project itself keeps the parts of a batch apart, so that a change compiles little; elsewhere,
+# and where NEXTMOVE_COMPILES_ONCE says that nothing will change, the whole batch is quicker.
 function(nextmove_batch target batch)
-  if(CMAKE_BUILD_TYPE STREQUAL "Debug" AND PROJECT_IS_TOP_LEVEL)
+  if(CMAKE_BUILD_TYPE STREQUAL "Debug" AND PROJECT_IS_TOP_LEVEL AND NOT NEXTMOVE_COMPILES_ONCE)
     string(REPLACE "/" "_" group ${batch})
   else()
     string(REGEX REPLACE "/.*" "" group ${batch})

@@ -32,7 +32,7 @@ Game::Game(const GameOptions& options, const Playbook& playbook, const Recording
     menu_ = std::make_unique<LiveMenu>(hub_, profiles_, screen.window(), renderer_);
     source_ = std::make_unique<LiveSource>(
         hub_, [this](const SDL_Event& event) { menu_->handle(event); });
-    pause_ = 10;  // at most 100 frames a second
+    pause_ = 16;  // at most 60 frames a second
   }
   if (!options.record.empty()) record(options.record);
 }

@@ -293,13 +293,22 @@ TEST(Rollover, ListsTheWorstFirstWithACalmerChoice) {
   EXPECT_LT(output.find("\n8 "), output.find("\n7 "));
 }
 
+// The sets are counted in the text: it has megabytes, and the sanitizers take long to make objects
+// of it.
 TEST(Rollover, ListsEverySetAsJson) {
-  const Json json = Json::parse(next_move({"rollover", playbook, "--json"}).output);
+  const std::string text = next_move({"rollover", playbook, "--json"}).output;
+  ASSERT_TRUE(Json::accept(text));
+  const std::size_t counts_at = text.find("\"counts\":") + std::string_view{"\"counts\":"}.size();
+  const Json counts = Json::parse(text.substr(counts_at, text.find(']') + 1 - counts_at));
   std::size_t beyond_two = 0;
-  for (std::size_t keys = 3; keys < json["counts"].size(); ++keys) {
-    beyond_two += json["counts"][keys].get<std::size_t>();
+  for (std::size_t keys = 3; keys < counts.size(); ++keys) {
+    beyond_two += counts[keys].get<std::size_t>();
   }
-  EXPECT_EQ(json["sets"].size(), beyond_two);
+  std::size_t sets = 0;
+  constexpr std::string_view set = "{\"keys\":";
+  for (auto at = text.find(set); at != std::string::npos; at = text.find(set, at + 1)) ++sets;
+  EXPECT_GT(beyond_two, 0U);
+  EXPECT_EQ(sets, beyond_two);
 }
 
 TEST(Rollover, SaysWhichSchemeItDoesNotKnow) {

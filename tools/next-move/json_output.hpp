@@ -1,5 +1,4 @@
-// What the commands print for programs (--json). The one place in the tool that knows the JSON
-// library.
+// What several commands print for programs (--json).
 #pragma once
 
 #include <string>

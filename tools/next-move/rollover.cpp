@@ -1,20 +1,18 @@
 #include <algorithm>
 #include <fmt/format.h>
 #include <map>
-#include <nlohmann/json.hpp>
 
 #include <nextmove/files.hpp>
 #include <nextmove/rollover.hpp>
 
 #include "commands.hpp"
 #include "input.hpp"
+#include "json_output.hpp"
 #include "output.hpp"
 
 using namespace nextmove;
 
 namespace {
-
-using Json = nlohmann::ordered_json;
 
 constexpr std::size_t most_shown = 10;
 
@@ -122,29 +120,36 @@ void print_alone(const Playbook& playbook, std::span<const SchemeId> players) {
   }
 }
 
+std::string json_names(std::span<const Control> keys) {
+  std::vector<std::string> names;
+  names.reserve(keys.size());
+  for (const Control key : keys) names.push_back(fmt::format(R"("{}")", to_string(key)));
+  return fmt::format("[{}]", fmt::join(names, ","));
+}
+
+// Written out, and not collected first: there may be tens of thousands of sets.
 void print_as_json(const Playbook& playbook, const RolloverStudy& study,
                    std::span<const SchemeId> players) {
-  const auto names = [](std::span<const Control> keys) {
-    Json list = Json::array();
-    for (const Control key : keys) list.push_back(to_string(key));
-    return list;
-  };
-  Json json = {{"counts", study.counts},
-               {"calmer_counts", study.calmer_counts},
-               {"heard_by_several", names(study.heard_by_several)},
-               {"moves", Json::array()},
-               {"sets", Json::array()}};
+  fmt::print(R"({{"counts":[{}],"calmer_counts":[{}],"heard_by_several":{},"moves":[)",
+             fmt::join(study.counts, ","), fmt::join(study.calmer_counts, ","),
+             json_names(study.heard_by_several));
+  std::string_view between;
   for (const KeyMove& move : study.moves) {
-    json["moves"].push_back({{"scheme", playbook.scheme(players[move.player]).name},
-                             {"actions", move.actions},
-                             {"from", to_string(move.from)},
-                             {"to", to_string(move.to)}});
+    fmt::print(R"({}{{"scheme":{},"actions":{},"from":"{}","to":"{}"}})", between,
+               json_text(playbook.scheme(players[move.player]).name), json_text(move.actions),
+               to_string(move.from), to_string(move.to));
+    between = ",";
   }
+  fmt::print(R"(],"sets":[)");
+  between = "";
   for (const HeldKeys& set : study.sets) {
-    json["sets"].push_back(
-        {{"keys", names(set.keys)}, {"modifiers", names(set.modifiers)}, {"doing", set.doing}});
+    std::vector<std::string> doing;
+    for (const std::string& it : set.doing) doing.push_back(json_text(it));
+    fmt::print(R"({}{{"keys":{},"modifiers":{},"doing":[{}]}})", between, json_names(set.keys),
+               json_names(set.modifiers), fmt::join(doing, ","));
+    between = ",";
   }
-  fmt::print("{}\n", json.dump());
+  fmt::print("]}}\n");
 }
 
 // What is wrong, or an empty text.

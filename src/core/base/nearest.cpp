@@ -1,5 +1,7 @@
 #include <algorithm>
+#include <array>
 #include <cstddef>
+#include <utility>
 #include <vector>
 
 #include <nextmove/nearest.hpp>
@@ -9,25 +11,34 @@
 namespace nextmove {
 namespace {
 
-// The optimal string alignment distance (edits and swaps of neighbours), by rows.
-int distance(std::string_view a, std::string_view b) {
+constexpr std::size_t longest = 64;  // nobody mistypes a name of this length
+
+// The optimal string alignment distance (edits and swaps of neighbours), by rows; or `limit`, where
+// it is not less. Both are at most `longest`.
+int distance(std::string_view a, std::string_view b, int limit) {
   const std::size_t width = b.size() + 1;
-  std::vector<int> before(width);
-  std::vector<int> above(width);
-  std::vector<int> row(width);
+  std::array<std::array<int, longest + 1>, 3> rows{};
+  int* before = rows[0].data();
+  int* above = rows[1].data();
+  int* row = rows[2].data();
   for (std::size_t j = 0; j < width; ++j) row[j] = static_cast<int>(j);
   for (std::size_t i = 1; i <= a.size(); ++i) {
-    before.swap(above);
-    above.swap(row);
+    std::swap(before, above);
+    std::swap(above, row);
     row[0] = static_cast<int>(i);
+    int least = row[0];
     for (std::size_t j = 1; j < width; ++j) {
-      row[j] =
-          std::min({above[j] + 1, row[j - 1] + 1, above[j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1)});
+      row[j] = std::min(std::min(above[j], row[j - 1]) + 1,
+                        above[j - 1] + (a[i - 1] == b[j - 1] ? 0 : 1));
       const bool swapped = i > 1 && j > 1 && a[i - 1] == b[j - 2] && a[i - 2] == b[j - 1];
       if (swapped) row[j] = std::min(row[j], before[j - 2] + 1);
+      least = std::min(least, row[j]);
     }
+    // No row to come has less. A swap goes by the row above, which has one less at most, and costs
+    // one.
+    if (least >= limit) return limit;
   }
-  return row[b.size()];
+  return std::min(row[width - 1], limit);
 }
 
 // The words of "ArrowRight" or "arrow_right", whatever their order.
@@ -51,7 +62,6 @@ std::vector<std::string> words_of(std::string_view name) {
 }  // namespace
 
 std::string_view nearest_name(std::string_view word, std::span<const std::string_view> names) {
-  constexpr std::size_t longest = 64;  // nobody mistypes a name of this length
   if (word.empty() || word.size() > longest) return {};
   const std::string plain_word = core::lower(word);
   const int most_edits = static_cast<int>(std::max<std::size_t>(1, word.size() / 3));
@@ -61,7 +71,7 @@ std::string_view nearest_name(std::string_view word, std::span<const std::string
   for (const std::string_view name : names) {
     if (name.size() > longest) continue;
     if (words.size() > 1 && name.size() == word.size() && words_of(name) == words) return name;
-    const int edits = distance(plain_word, core::lower(name));
+    const int edits = distance(plain_word, core::lower(name), best);
     if (edits < best) {
       best = edits;
       nearest = name;

@@ -3,22 +3,21 @@
 #include <array>
 #include <benchmark/benchmark.h>
 #include <cmath>
-#include <cstdio>
 #include <map>
+#include <optional>
 #include <random>
 
 #include <nextmove/files.hpp>
 #include <nextmove/nextmove.hpp>
 
 #include "by_hand/controls.hpp"
+#include "report.hpp"
 #include "toml_alone.hpp"
 
 using namespace nextmove;
 
 namespace {
 
-constexpr int events_a_frame = 8;
-constexpr int frames = 1000;
 constexpr Duration frame_length{16'667};
 
 Playbook demo_playbook() {
@@ -115,9 +114,17 @@ void read_all(const Seat& seat, const Handles& handles) {
   benchmark::DoNotOptimize(seat.read(handles.mark));
 }
 
-void play_frames(benchmark::State& state, std::size_t story) {
+/// What is kept of the game meanwhile.
+struct Kept {
+  std::size_t story = 0;
+  bool keeper = false;
+};
+
+void play_frames(benchmark::State& state, Kept kept) {
   Hub hub{demo_playbook()};
-  hub.keep_story(story);
+  hub.keep_story(kept.story);
+  std::optional<Keeper> keeper;
+  if (kept.keeper) keeper.emplace(hub);
   const Handles handles{hub.playbook()};
   std::vector<std::vector<Event>> hands;
   for (int i = 0; i < state.range(0); ++i) {
@@ -147,11 +154,15 @@ void play_frames(benchmark::State& state, std::size_t story) {
 }
 
 void frames_next_move(benchmark::State& state) {
-  play_frames(state, 0);
+  play_frames(state, {});
 }
 
 void frames_with_story(benchmark::State& state) {
-  play_frames(state, 200);
+  play_frames(state, {.story = 200});
+}
+
+void frames_with_keeper(benchmark::State& state) {
+  play_frames(state, {.keeper = true});
 }
 
 // Four players in the middle of a game, one at the keyboard and three with pads.
@@ -263,6 +274,7 @@ void idle_update_by_hand(benchmark::State& state) {
 
 BENCHMARK(frames_next_move)->Arg(1)->Arg(4);
 BENCHMARK(frames_with_story)->Arg(1)->Arg(4);
+BENCHMARK(frames_with_keeper)->Arg(1)->Arg(4);
 BENCHMARK(frames_by_hand)->Arg(1)->Arg(4);
 BENCHMARK(snapshot_of_four);
 BENCHMARK(restore_of_four);
@@ -340,86 +352,6 @@ void load_playbook_toml_alone(benchmark::State& state) {
 BENCHMARK(load_playbook_next_move)->Arg(0)->Arg(1000);
 BENCHMARK(load_playbook_toml_alone)->Arg(0)->Arg(1000);
 
-// Keeps the fastest of all repetitions: what else the machine does only ever adds to a time.
-class Reporter : public benchmark::BenchmarkReporter {
- public:
-  bool ReportContext(const Context& /*context*/) override { return true; }
-  void ReportRuns(const std::vector<Run>& runs) override {
-    for (const Run& run : runs) {
-      if (run.run_type != Run::RT_Iteration) continue;
-      const auto [fastest, is_new] = times.emplace(
-          run.run_name.function_name + '/' + run.run_name.args, run.GetAdjustedCPUTime());
-      if (!is_new) fastest->second = std::min(fastest->second, run.GetAdjustedCPUTime());
-    }
-  }
-  std::map<std::string, double> times;
-};
-
-void print_line(const std::string& label, double ours, const char* other, double theirs) {
-  std::printf("%-28s %9.1f ns  %-8s %9.1f ns  ratio %.2f\n", label.c_str(), ours, other, theirs,
-              ours / theirs);
-}
-
-void print_ratio(const Reporter& reporter, const std::string& name, const std::string& seats,
-                 const std::string& label, double units) {
-  const auto ours = reporter.times.find(name + "_next_move/" + seats);
-  const auto theirs = reporter.times.find(name + "_by_hand/" + seats);
-  if (ours == reporter.times.end() || theirs == reporter.times.end()) return;
-  print_line(label, ours->second / units, "by hand", theirs->second / units);
-}
-
-void print_story(const Reporter& reporter) {
-  std::printf("An event with its share of the update, with a story of 200 entries and without:\n");
-  for (const auto& [seats, count] : {std::pair{"1", 1.0}, std::pair{"4", 4.0}}) {
-    const auto with = reporter.times.find(std::string{"frames_with_story/"} + seats);
-    const auto without = reporter.times.find(std::string{"frames_next_move/"} + seats);
-    if (with == reporter.times.end() || without == reporter.times.end()) continue;
-    const double events = count * frames * events_a_frame;
-    print_line(std::string{seats} + (count > 1 ? " seats" : " seat"), with->second / events,
-               "without", without->second / events);
-  }
-}
-
-void print_snapshots(const Reporter& reporter) {
-  const auto four = reporter.times.find("frames_next_move/4");
-  if (four == reporter.times.end()) return;
-  std::printf("A snapshot of 4 seats taken and restored, beside an event of theirs:\n");
-  for (const auto& [name, label] :
-       {std::pair{"snapshot_of_four", "taken"}, std::pair{"restore_of_four", "restored"}}) {
-    const auto found = reporter.times.find(std::string{name} + "/");
-    if (found == reporter.times.end()) continue;
-    print_line(label, found->second, "an event", four->second / (4.0 * frames * events_a_frame));
-  }
-}
-
-void print_growth(const Reporter& reporter) {
-  const auto small = reporter.times.find("events_in_large_playbook/10");
-  const auto large = reporter.times.find("events_in_large_playbook/10000");
-  if (small == reporter.times.end() || large == reporter.times.end()) return;
-  constexpr double events = 20;
-  std::printf(
-      "An event with its share of the update, in a playbook of 10000 bindings and of 10:\n");
-  print_line("10000 bindings", large->second / events, "of 10", small->second / events);
-}
-
-void print_loading(const Reporter& reporter) {
-  std::printf("A playbook loaded, and its TOML only parsed:\n");
-  for (const auto& [actions, label] :
-       {std::pair{"0", "the demo's"}, std::pair{"1000", "1000 actions"}}) {
-    const auto ours = reporter.times.find(std::string{"load_playbook_next_move/"} + actions);
-    const auto parsed = reporter.times.find(std::string{"load_playbook_toml_alone/"} + actions);
-    if (ours == reporter.times.end() || parsed == reporter.times.end()) continue;
-    print_line(label, ours->second, "parsed", parsed->second);
-  }
-}
-
-void print_seats(const Reporter& reporter) {
-  const auto one = reporter.times.find("frames_next_move/1");
-  const auto four = reporter.times.find("frames_next_move/4");
-  if (one == reporter.times.end() || four == reporter.times.end()) return;
-  print_line("4 seats, an update", four->second / frames, "of 1", one->second / frames);
-}
-
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -432,23 +364,7 @@ int main(int argc, char** argv) {
   int count = static_cast<int>(arguments.size());
   benchmark::Initialize(&count, arguments.data());
   if (benchmark::ReportUnrecognizedArguments(count, arguments.data())) return 2;
-  Reporter reporter;
-  benchmark::RunSpecifiedBenchmarks(&reporter);
-  std::printf(
-      "An event with its share of the update, and an update with its %d events a seat (all "
-      "readings read):\n",
-      events_a_frame);
-  print_ratio(reporter, "frames", "1", "1 seat, an event", 1.0 * frames * events_a_frame);
-  print_ratio(reporter, "frames", "1", "1 seat, an update", frames);
-  print_ratio(reporter, "frames", "4", "4 seats, an event", 4.0 * frames * events_a_frame);
-  print_ratio(reporter, "frames", "4", "4 seats, an update", frames);
-  print_seats(reporter);
-  std::printf("An update in which nothing happened:\n");
-  print_ratio(reporter, "idle_update", "1", "1 seat", 1);
-  print_ratio(reporter, "idle_update", "4", "4 seats", 1);
-  print_ratio(reporter, "idle_update", "16", "16 seats", 1);
-  print_story(reporter);
-  print_snapshots(reporter);
-  print_growth(reporter);
-  print_loading(reporter);
+  Report report;
+  benchmark::RunSpecifiedBenchmarks(&report);
+  report.print();
 }

@@ -26,7 +26,8 @@ namespace nextmove {
 
 namespace core {
 class HubState;
-}
+class Keeping;
+}  // namespace core
 
 struct Trace;
 struct StoryEntry;
@@ -314,6 +315,7 @@ class Hub {
   void remove_listener(ListenerId id);  ///< does nothing where it is gone
 
  private:
+  friend class core::Keeping;
   std::unique_ptr<core::HubState> state_;
 };
 

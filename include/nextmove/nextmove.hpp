@@ -21,6 +21,7 @@
 #include <nextmove/hub.hpp>
 #include <nextmove/icon_theme.hpp>
 #include <nextmove/interceptor.hpp>
+#include <nextmove/keeper.hpp>
 #include <nextmove/labels.hpp>
 #include <nextmove/mute.hpp>
 #include <nextmove/nearest.hpp>

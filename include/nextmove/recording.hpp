@@ -6,6 +6,7 @@
 #include <optional>
 #include <span>
 #include <string>
+#include <string_view>
 #include <utility>
 #include <vector>
 
@@ -51,6 +52,9 @@ struct RecordingHeader {
   std::vector<Event> pushed{};  ///< see Hub::pushed; their moments do not count
   /// The whole state, where the hub has been in use before; see Hub::snapshot. Empty otherwise.
   std::vector<std::byte> snapshot{};
+  /// Where a device sent too much to keep, movements of a control within one update are one; see
+  /// Keeper.
+  bool is_thinned = false;
   int meaning = version_of_rules;  ///< of the rules under which it was made
   /// Playbooks are equal if their fingerprints are.
   friend bool operator==(const RecordingHeader& a, const RecordingHeader& b);
@@ -85,6 +89,11 @@ enum class DecidedBy : unsigned char {
 namespace core {
 class RecordedInterceptions;
 }
+
+/// What `differences` says of one that is thinned.
+inline constexpr std::string_view thinned_movements =
+    "a device sent too much to keep, so movements of a control within one update are one; values "
+    "may differ in their last digits, and passing presses of a trigger may be missing";
 
 /// Plays a recording back into a hub. Keeps references to both; they must outlive it. Where the
 /// recording decides, what the game's interceptors did is done again by interceptors of the same

@@ -105,6 +105,7 @@ class RecordingReader {
     recording_.header.longest_step = head.longest_step();
     recording_.header.rules = head.rules();
     recording_.header.snapshot = head.bytes("snapshot");
+    recording_.header.is_thinned = head.truth("thinned");
     keep(head, "");
     for (const Json& it : list(*json, "devices")) {
       LineReader line{it};

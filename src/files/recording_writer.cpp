@@ -5,6 +5,7 @@
 #include <type_traits>
 #include <vector>
 
+#include <nextmove/keeper.hpp>
 #include <nextmove/playbook_file.hpp>
 #include <nextmove/profile_file.hpp>
 #include <nextmove/recording_file.hpp>
@@ -12,6 +13,7 @@
 #include "base64.hpp"
 #include "json_text.hpp"
 #include "step_fields.hpp"
+#include "whole_file.hpp"
 
 namespace nextmove {
 namespace {
@@ -178,6 +180,7 @@ std::string playbook_text(const RecordingHeader& header) {
 // What was under way, as the head tells it.
 std::string pushed_text(const RecordingHeader& header) {
   std::string snapshot = header.snapshot.empty() ? "" : ',' + field("snapshot", header.snapshot);
+  if (header.is_thinned) snapshot += R"(,"thinned":true)";
   std::vector<std::string> pushed;
   for (const Event& it : header.pushed) {
     pushed.push_back(fmt::format("{{{}}}", event_text(it.device, it.control, it.x, it.y)));
@@ -222,6 +225,34 @@ std::string to_json_line(const RecordingHeader& header) {
 
 std::string to_json_line(const Step& step) {
   return fmt::format("{{\"t\":{},{}}}\n", to_seconds(time_of(step)), text_of(step));
+}
+
+std::vector<Diagnostic> save_recording(const std::string& path, const Recording& recording) {
+  std::string text = to_json_line(recording.header);
+  for (const Step& step : recording.steps) text += to_json_line(step);
+  const auto problem = files::replace_file(path, text, false);
+  if (!problem) return {};
+  return {{.file = path, .message = "the recording is not saved: " + *problem}};
+}
+
+std::vector<Diagnostic> Keeper::save(const std::string& path) const {
+  const Recording kept = recording();
+  if (!kept.header.playbook) {
+    return {{.file = path,
+             .message =
+                 "the recording is not saved: this keeper keeps nothing; it was moved from, or "
+                 "made in the middle of an update that has not ended"}};
+  }
+  std::vector<Diagnostic> told = save_recording(path, kept);
+  const auto warn = [&](std::string message) {
+    told.push_back({.severity = Severity::warning, .file = path, .message = std::move(message)});
+  };
+  if (kept.header.is_thinned) warn(std::string{thinned_movements});
+  if (falls_short()) {
+    warn(fmt::format("only the last {:.1f} s are there; there was no room for more",
+                     to_seconds(this->kept())));
+  }
+  return told;
 }
 
 RecordingWriter::RecordingWriter(const std::string& path, const RecordingHeader& header)

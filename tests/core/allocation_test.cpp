@@ -1,6 +1,7 @@
 // Replaces operator new to count: this program has no other tests.
 #include <cstdlib>
 #include <new>
+#include <optional>
 #include <random>
 
 #include "support/chance.hpp"
@@ -110,6 +111,8 @@ TEST(Allocation, NoFeatureAllocatesOnceWarm) {
     hub.set_custom("bend", [](Vec2 v) { return Vec2{v.x * v.x, v.y}; });
     Seat& seat = hub.add_seat("tug");
     if (round % 2 == 0) hub.keep_story(30);
+    std::optional<Keeper> keeper;
+    if (round % 3 == 0) keeper.emplace(hub, 300ms);
     for (int kind = 0; kind < device_kind_count; ++kind) {
       hub.plug({static_cast<DeviceKind>(kind), "simulated"}, {});
     }

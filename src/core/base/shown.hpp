@@ -5,6 +5,8 @@
 #include <string>
 #include <string_view>
 
+#include <nextmove/time.hpp>
+
 namespace nextmove::core {
 
 /// `"name"`.
@@ -17,6 +19,11 @@ inline std::string shown(double value) {
   char text[32];
   std::snprintf(text, sizeof text, "%g", value);
   return text;
+}
+
+/// `3.25 s`.
+inline std::string in_seconds(Time time) {
+  return shown(to_seconds(time)) + " s";
 }
 
 }  // namespace nextmove::core

@@ -142,7 +142,7 @@ void Hub::update(Time now) {
   core::HubState& state = *state_;
   if (!state.may_update(now)) return;
   state.journal.begin_update(now);
-  state.report(Updated{now});
+  if (state.journal.is_on()) state.journal.tell_update();
   state.phase = core::Phase::events;
   const std::span<const Event> due = state.queue.read_until(now);
   state.look_for_late(due);
@@ -158,6 +158,7 @@ void Hub::update(Time now) {
   const std::uint32_t update = state.journal.updates;
   for (std::size_t i = 0; i < seats().size(); ++i) seats()[i]->state().handlers().call(update);
   state.phase = core::Phase::idle;
+  if (state.journal.has_logs()) state.journal.end_update();
   state.look_at_clocks(now);
 }
 

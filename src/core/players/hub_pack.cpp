@@ -240,6 +240,7 @@ void EventQueue::pack(Pack& pack, CanBe can_be) {
     pack.all(event.time, event.device, event.control, event.x, event.y);
     if constexpr (Pack::unpacks) count_ += can_be(event) ? 1 : 0;
   }
+  if constexpr (Pack::unpacks) told_ = count_;
   newest_ = count_ == 0 ? Time::zero() : events_[count_ - 1].time;
 }
 

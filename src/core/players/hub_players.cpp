@@ -157,8 +157,9 @@ void Hub::stop_capture(Seat& seat) {
 
 void Hub::set_typing(Seat& seat, bool is_typing) {
   if (!state_->may_change(seat, "Hub::set_typing")) return;
-  state_->report(TypingSet{now(), std::string{seat.name()}, is_typing});
+  // Before it is told: what was typed before in this frame is text already.
   state_->set_typing(seat, is_typing);
+  state_->report(TypingSet{now(), std::string{seat.name()}, is_typing});
 }
 
 void Hub::reserve(Seat& seat, bool is_reserved) {

@@ -8,15 +8,6 @@
 #include "model/event_range.hpp"
 
 namespace nextmove::core {
-namespace {
-
-// `3.25 s`
-std::string in_seconds(Time time) {
-  return shown(to_seconds(time)) + " s";
-}
-
-}  // namespace
-
 bool HubState::is_open(std::string_view call) const {
   const bool is_updating = phase == Phase::events || phase == Phase::readings;
   if (!is_updating && !journal.is_telling()) return true;
@@ -110,7 +101,8 @@ void HubState::feed_slowly(const Event& event) {
   const bool is_unusual = phase == Phase::events || journal.is_telling();
   if (is_unusual && !is_open("Hub::feed")) return;
   if (typing.is_anybody() && typing.is_text(event)) return;
-  report(event);
+  if (journal.has_listeners()) journal.tell_listeners(event);
+  if (!queue.goes_last(event)) journal.tell_early(event);
   queue.push(event);
 }
 

@@ -13,11 +13,11 @@
 #include <nextmove/snapshot.hpp>
 
 #include "players/clock_watch.hpp"
-#include "players/event_queue.hpp"
 #include "players/story_writer.hpp"
 #include "players/surroundings.hpp"
 #include "players/table.hpp"
 #include "seat/customs.hpp"
+#include "steps/event_queue.hpp"
 #include "steps/journal.hpp"
 
 namespace nextmove::core {
@@ -40,6 +40,7 @@ class HubState {
  public:
   explicit HubState(Playbook book)
       : playbook(std::move(book)),
+        journal(queue),
         captures(playbook, devices),
         notices(story),
         typing(devices),
@@ -105,7 +106,7 @@ class HubState {
 
   void feed(const Event& event) {
     const bool is_simple = fits(event, devices.kind_of(event.device)) && queue.goes_last(event) &&
-                           !journal.is_on() && !typing.is_anybody();
+                           !journal.has_listeners() && !typing.is_anybody();
     if (is_simple) [[likely]]
       return queue.append(event);
     feed_slowly(event);

@@ -25,6 +25,12 @@ struct Head {
 };
 static_assert(std::has_unique_object_representations_v<Head>);
 
+Head head_of(std::span<const std::byte> bytes) {
+  Head head;
+  std::memcpy(&head, bytes.data(), sizeof head);
+  return head;
+}
+
 }  // namespace
 
 Fingerprint HubState::fingerprint() {
@@ -46,6 +52,7 @@ void HubState::snapshot(std::vector<std::byte>& bytes) {
   head.size = bytes.size();
   head.sum = checksum(std::span{bytes}.subspan(sizeof head));
   std::memcpy(bytes.data(), &head, sizeof head);
+  journal.tell_snapshot(head.sum);
 }
 
 RestoreAnswer HubState::can_restore(std::span<const SeatHead> heads) {
@@ -97,17 +104,19 @@ RestoreAnswer Hub::restore(std::span<const std::byte> bytes) {
   }
   const Time before = now();
   RestoreAnswer answer = state_->restore(bytes);
-  if (answer && state_->journal.is_on()) {
-    state_->journal.tell(Restored{before, {bytes.begin(), bytes.end()}});
+  if (!answer) return answer;
+  core::Journal& journal = state_->journal;
+  if (journal.has_listeners()) {
+    journal.tell_listeners(Restored{before, {bytes.begin(), bytes.end()}});
   }
+  journal.tell_return(core::head_of(bytes).sum, before);
   return answer;
 }
 
 RestoreRefusal look_at_snapshot(std::span<const std::byte> bytes) {
-  core::Head head;
   const core::Head ours;
-  if (bytes.size() < sizeof head) return RestoreRefusal::no_snapshot;
-  std::memcpy(&head, bytes.data(), sizeof head);
+  if (bytes.size() < sizeof ours) return RestoreRefusal::no_snapshot;
+  const core::Head head = core::head_of(bytes);
   if (head.mark != ours.mark) return RestoreRefusal::no_snapshot;
   if (head.version != ours.version || head.rules != ours.rules) {
     return RestoreRefusal::other_version;

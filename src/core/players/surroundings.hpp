@@ -5,8 +5,8 @@
 #include <string>
 
 #include "players/device_list.hpp"
-#include "players/event_queue.hpp"
 #include "seat/elsewhere.hpp"
+#include "steps/event_queue.hpp"
 
 namespace nextmove::core {
 

@@ -14,7 +14,10 @@ void Mutes::mute(MuteId mute) {
   common_.tell(StoryKind::muted, ContextId::none, mute);
   Journal& journal = common_.journal;
   if (!journal.is_on()) return;
-  journal.tell(Muted{journal.now, common_.name, common_.playbook.mute(mute).name});
+  journal.tell(BriefStep{.kind = BriefKind::muted,
+                         .time = journal.now,
+                         .seat = common_.name,
+                         .name = common_.playbook.mute(mute).name});
 }
 
 void Mutes::unmute(MuteId mute) {
@@ -24,7 +27,10 @@ void Mutes::unmute(MuteId mute) {
   common_.tell(StoryKind::unmuted, ContextId::none, mute);
   Journal& journal = common_.journal;
   if (!journal.is_on()) return;
-  journal.tell(Unmuted{journal.now, common_.name, common_.playbook.mute(mute).name});
+  journal.tell(BriefStep{.kind = BriefKind::unmuted,
+                         .time = journal.now,
+                         .seat = common_.name,
+                         .name = common_.playbook.mute(mute).name});
 }
 
 void Mutes::enter(ContextId context) {

@@ -127,8 +127,13 @@ Intake& Readout::change(ActionId action, InterceptedAs as, Vec2 value) {
   Journal& journal = common_.journal;
   interception_.note_change(action, journal.now);
   if (journal.is_on()) {
-    journal.tell(Intercepted{journal.now, common_.name, common_.playbook.action(action).name,
-                             std::string{interception_.called_name()}, as, value.x, value.y});
+    journal.tell(BriefStep{.kind = BriefKind::intercepted,
+                           .time = journal.now,
+                           .seat = common_.name,
+                           .name = common_.playbook.action(action).name,
+                           .by = interception_.called_name(),
+                           .as = as,
+                           .value = value});
   }
   return intake;
 }

@@ -115,7 +115,10 @@ void SeatState::enter(ContextId context) {
   hearing_.route_again(common_.present());
   Journal& journal = common_.journal;
   if (!journal.is_on()) return;
-  journal.tell(Entered{journal.now, common_.name, common_.playbook.context(context).name});
+  journal.tell(BriefStep{.kind = BriefKind::entered,
+                         .time = journal.now,
+                         .seat = common_.name,
+                         .name = common_.playbook.context(context).name});
 }
 
 void SeatState::leave(ContextId context) {
@@ -125,7 +128,10 @@ void SeatState::leave(ContextId context) {
   hearing_.route_again(common_.present());
   Journal& journal = common_.journal;
   if (!journal.is_on()) return;
-  journal.tell(Left{journal.now, common_.name, common_.playbook.context(context).name});
+  journal.tell(BriefStep{.kind = BriefKind::left,
+                         .time = journal.now,
+                         .seat = common_.name,
+                         .name = common_.playbook.context(context).name});
 }
 
 // In one step: values that come out the same before and after do not move in between.
@@ -148,7 +154,10 @@ void SeatState::switch_to(ContextId context) {
   hearing_.route_again(common_.present());
   Journal& journal = common_.journal;
   if (!journal.is_on()) return;
-  journal.tell(SwitchedTo{journal.now, common_.name, common_.playbook.context(context).name});
+  journal.tell(BriefStep{.kind = BriefKind::switched_to,
+                         .time = journal.now,
+                         .seat = common_.name,
+                         .name = common_.playbook.context(context).name});
 }
 
 void SeatState::hold_to(SchemeId scheme) {

@@ -92,6 +92,7 @@ std::vector<Diagnostic> differences(const Recording& recording, const Hub& hub) 
     add("the recording began while " + what +
         "; a button that it held is not held here, and waits for a fresh press");
   }
+  if (head.is_thinned) add(std::string{thinned_movements});
   for (const std::string& name : missing_customs(recording, hub)) {
     add("the game shaped values by its function " + core::quoted(name) +
         ", which is not here; what it shaped is played unshaped");
@@ -99,8 +100,8 @@ std::vector<Diagnostic> differences(const Recording& recording, const Hub& hub) 
   for (const Step& step : recording.steps) {
     const auto* it = std::get_if<Adopted>(&step);
     if (it != nullptr && !it->playbook) {
-      add("the game adopted another playbook at " + core::shown(to_seconds(it->time)) +
-          " s, which cannot be read; it is not adopted here");
+      add("the game adopted another playbook at " + core::in_seconds(it->time) +
+          ", which cannot be read; it is not adopted here");
     }
   }
   return found;

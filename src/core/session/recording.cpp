@@ -37,7 +37,7 @@ RecordedSeat describe(const Seat& seat, const Playbook& playbook) {
 bool operator==(const RecordingHeader& a, const RecordingHeader& b) {
   const auto all = [](const RecordingHeader& it) {
     return std::tie(it.title, it.fingerprint, it.customs, it.window, it.longest_step, it.rules,
-                    it.devices, it.seats, it.pushed, it.snapshot, it.meaning);
+                    it.devices, it.seats, it.pushed, it.snapshot, it.is_thinned, it.meaning);
   };
   const auto number = [](const std::optional<Playbook>& it) {
     return it ? fingerprint(*it) : Fingerprint::none;

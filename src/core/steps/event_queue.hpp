@@ -40,6 +40,8 @@ class EventQueue {
   void remove_if(Condition condition) {
     const auto begin = events_.begin();
     const auto end = begin + static_cast<std::ptrdiff_t>(count_);
+    told_ -= static_cast<std::size_t>(
+        std::count_if(begin, begin + static_cast<std::ptrdiff_t>(told_), condition));
     count_ = static_cast<std::size_t>(std::remove_if(begin, end, condition) - begin);
     newest_ = count_ == 0 ? Time::zero() : events_[count_ - 1].time;
   }
@@ -49,11 +51,19 @@ class EventQueue {
   const Event& front() const { return events_.front(); }
   bool is_empty() const { return count_ == 0; }
 
+  /// Those that have been appended since it was asked last. Valid until something is pushed.
+  std::span<const Event> take_untold() {
+    const std::span<const Event> untold = waiting().subspan(told_);
+    told_ = count_;
+    return untold;
+  }
+
   /// Forgets the first `count` events.
   void drop(std::size_t count) {
     std::copy(events_.begin() + static_cast<std::ptrdiff_t>(count),
               events_.begin() + static_cast<std::ptrdiff_t>(count_), events_.begin());
     count_ -= count;
+    told_ -= std::min(told_, count);
     newest_ = count_ == 0 ? Time::zero() : events_[count_ - 1].time;
   }
 
@@ -65,6 +75,7 @@ class EventQueue {
  private:
   static bool is_before(Time time, const Event& event) { return time < event.time; }
 
+  // Between others it is told by whoever pushes it.
   [[gnu::noinline]] void insert(const Event& event) {
     if (count_ == room_) {
       room_ *= 2;
@@ -75,10 +86,12 @@ class EventQueue {
     std::copy_backward(at, end, end + 1);
     *at = event;
     newest_ = events_[count_++].time;
+    told_ = count_;
   }
 
   std::size_t room_ = 256;  // a busy frame
   std::size_t count_ = 0;
+  std::size_t told_ = 0;  // so many of them
   Time newest_{};  // of the last event, 0 where there is none, the end of time while some are read
   std::vector<Event> events_ = std::vector<Event>(room_);
 };

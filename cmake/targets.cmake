@@ -15,6 +15,11 @@ function(nextmove_common target)
   target_compile_options(${target} PRIVATE $<$<CXX_COMPILER_ID:GNU>:-Wno-restrict>)
   # Nobody puts another function in the place of one of ours, so g++ may inline it, as clang++ does.
   target_compile_options(${target} PRIVATE $<$<CXX_COMPILER_ID:GNU>:-fno-semantic-interposition>)
+  # g++ saves a tenth of its time where it collects no garbage, and takes 1.5 GB for the largest batch.
+  if(NEXTMOVE_COMPILES_ONCE)
+    target_compile_options(${target} PRIVATE
+      $<$<CXX_COMPILER_ID:GNU>:--param=ggc-min-heapsize=800000>)
+  endif()
 endfunction()
 
 # Nobody waits for what this target does, but everybody for its compiler.

@@ -26,12 +26,16 @@ Game::Game(const GameOptions& options, const Playbook& playbook, const Recording
     auto recorded = std::make_unique<RecordedSource>(*recording, hub_, screen.is_seen());
     draws_every_frame_ = screen.is_seen();
     menu_ = std::make_unique<RecordedMenu>(hub_, *recording, recorded->replay());
+    if (!options.table.under_way.empty()) party_.go_on();
     source_ = std::move(recorded);
   } else {
     for (Seat* seat : party_.seats()) profiles_.load(hub_, *seat);
     menu_ = std::make_unique<LiveMenu>(hub_, profiles_, screen.window(), renderer_);
-    source_ = std::make_unique<LiveSource>(
-        hub_, [this](const SDL_Event& event) { menu_->handle(event); });
+    reports_.emplace(hub_, options.reports);
+    source_ = std::make_unique<LiveSource>(hub_, [this](const SDL_Event& event) {
+      reports_->handle(event);
+      menu_->handle(event);
+    });
     pause_ = 16;  // at most 60 frames a second
   }
   if (!options.record.empty()) record(options.record);
@@ -78,7 +82,8 @@ void Game::tell(const Notice& notice) {
 
 void Game::draw() {
   if (party_.is_at_table()) {
-    scene_.draw(table_picture(hub_, party_, news_));
+    const std::vector<std::string> report = report_news();
+    scene_.draw(table_picture(hub_, party_, report.empty() ? news_ : report[0] + ": " + report[1]));
   } else {
     scene_.draw(frame());
   }
@@ -88,6 +93,7 @@ void Game::draw() {
 Frame Game::frame() const {
   Frame frame;
   if (watch_) frame.problems = watch_->problems();
+  frame.report = report_news();
   frame.waiting = waiting_words(hub_, party_);
   const std::vector<Area> parts = screen_parts(party_.tugs().size(), hub_.window());
   const bool is_narrow = parts.size() > 1;
@@ -102,6 +108,10 @@ Frame Game::frame() const {
                            .zones = zones_of(seat)});
   }
   return frame;
+}
+
+std::vector<std::string> Game::report_news() const {
+  return reports_ ? reports_->news(hub_.now()) : std::vector<std::string>{};
 }
 
 std::vector<ZoneDefinition> Game::zones_of(const Seat& seat) const {

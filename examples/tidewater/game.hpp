@@ -13,6 +13,7 @@
 #include "menu.hpp"
 #include "party.hpp"
 #include "profiles.hpp"
+#include "reports.hpp"
 #include "scene.hpp"
 #include "screen.hpp"
 #include "sources.hpp"
@@ -24,6 +25,7 @@ struct GameOptions {
   std::string record{};          ///< a file to record into
   std::optional<Watch> watch{};  ///< over a playbook that is read again whenever it is saved
   std::string profiles{};        ///< a folder; empty: the usual place
+  std::string reports{};         ///< likewise
   Choices choices{};
   Table table{};
   bool shows_zones = false;  ///< before anything is touched
@@ -50,6 +52,7 @@ class Game {
   void step(float dt);
   void tell(const nextmove::Notice& notice);
   Frame frame() const;
+  std::vector<std::string> report_news() const;
   std::vector<nextmove::ZoneDefinition> zones_of(const nextmove::Seat& seat) const;
 
   const GameOptions& options_;
@@ -61,6 +64,7 @@ class Game {
   Party party_;
   Scene scene_;
   Profiles profiles_;
+  std::optional<Reports> reports_;  // of a live game
   std::unique_ptr<Menu> menu_;
   std::unique_ptr<Source> source_;
   bool draws_every_frame_ = true;

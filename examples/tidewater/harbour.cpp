@@ -100,6 +100,16 @@ void Harbour::light_in_fog(nextmove::Incoming& incoming) {
   if (tug_.position.y > fog_above) incoming.hold(lamp_);
 }
 
+void Harbour::go_on() {
+  if (is_at_crane()) {
+    crane_.worked_by = this;
+    crane_handlers_.attach(seat_);
+  }
+  if (!seat_.is_in("radio")) return;
+  has_called_ = true;
+  radio_ = Radio::calling;
+}
+
 void Harbour::step(float dt) {
   clock_ += dt;
   step_radio();

@@ -58,6 +58,10 @@ class Harbour {
   Harbour(const Harbour&) = delete;
   Harbour& operator=(const Harbour&) = delete;
 
+  /// The seat is back in the middle of a game: its contexts and mutes tell what was under way.
+  /// Where the tug was, nothing tells.
+  void go_on();
+
   /// One step of the game, with the readings of the last update. `dt` in seconds.
   void step(float dt);
 

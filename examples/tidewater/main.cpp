@@ -109,7 +109,7 @@ int check_keyboard(const Options& options, const Playbook& playbook) {
   return save_picture(renderer, options.screenshot);
 }
 
-int run(const Options& options) {
+int run(Options& options) {
   const Result<Playbook> playbook = load_playbook(options.playbook);
   print(playbook.diagnostics);
   if (!playbook) return 1;
@@ -119,6 +119,7 @@ int run(const Options& options) {
     print(recording.diagnostics);
     if (!recording) return 1;
   }
+  if (recording) options.game.table.under_way = tidewater::under_way(recording->header);
   if (options.rollover) return check_keyboard(options, *playbook);
   return play(options, *playbook, recording ? &*recording : nullptr);
 }
@@ -146,6 +147,9 @@ int main(int argc, char** argv) {
       ->type_name("FILE");
   app.add_option("--profiles", options.game.profiles,
                  "where players' changes of the controls are kept, instead of the usual place")
+      ->type_name("FOLDER");
+  app.add_option("--reports", options.game.reports,
+                 "where F11 saves the last 30 seconds, instead of the usual place")
       ->type_name("FOLDER");
   app.add_option("--players", options.game.table.players, "two sit down at the table first")
       ->type_name("1|2")

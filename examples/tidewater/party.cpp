@@ -4,7 +4,20 @@
 
 namespace tidewater {
 
-Party::Party(nextmove::Hub& hub, Choices choices, Table table)
+std::vector<std::pair<std::string, bool>> under_way(const nextmove::RecordingHeader& head) {
+  std::vector<std::pair<std::string, bool>> seats;
+  for (const nextmove::RecordedSeat& seat : head.seats) {
+    if (head.snapshot.empty()) break;
+    const auto& contexts = seat.contexts;
+    const bool has_tug = std::any_of(contexts.begin(), contexts.end(), [](const std::string& it) {
+      return it == "helm" || it == "crane";
+    });
+    seats.emplace_back(seat.name, has_tug);
+  }
+  return seats;
+}
+
+Party::Party(nextmove::Hub& hub, Choices choices, const Table& table)
     : hub_(hub),
       choices_(choices),
       table_(table),
@@ -12,11 +25,19 @@ Party::Party(nextmove::Hub& hub, Choices choices, Table table)
       here_(hub.playbook().button("here")),
       get_up_(hub.playbook().button("get_up")),
       is_at_table_(table.players > 1) {
+  for (const auto& [name, has_tug] : table.under_way) {
+    seats_.push_back(&hub.add_seat(name));
+    if (has_tug) add_tug(*seats_.back());
+  }
+  if (!table.under_way.empty()) {
+    is_at_table_ = tugs_.empty();
+    return;
+  }
   for (const char* name : {"port tug", "starboard tug"}) {
     if (seats_.size() < table.players) seats_.push_back(&hub.add_seat(name));
   }
   if (!is_at_table_) {
-    tugs_.push_back(std::make_unique<Harbour>(hub.playbook(), *seats_.front(), crane_, choices));
+    add_tug(*seats_.front());
     return;
   }
   hub.set_rules({.free_devices = nextmove::FreeDevices::kept,
@@ -57,11 +78,19 @@ void Party::cast_off() {
   hub_.set_rules(rules);
   for (nextmove::Seat* seat : seats_) {
     seat->leave("lobby");
-    if (!seat->is_taken()) continue;
-    Vec2 start = Tug{}.position;
-    start.x += 180 * static_cast<float>(tugs_.size());  // side by side
-    tugs_.push_back(std::make_unique<Harbour>(hub_.playbook(), *seat, crane_, choices_, start));
+    if (seat->is_taken()) add_tug(*seat);
   }
+}
+
+// Side by side.
+void Party::add_tug(nextmove::Seat& seat) {
+  Vec2 start = Tug{}.position;
+  start.x += 180 * static_cast<float>(tugs_.size());
+  tugs_.push_back(std::make_unique<Harbour>(hub_.playbook(), seat, crane_, choices_, start));
+}
+
+void Party::go_on() {
+  for (const auto& tug : tugs_) tug->go_on();
 }
 
 std::vector<const nextmove::Seat*> Party::waited_for() const {

@@ -4,6 +4,7 @@
 #include <memory>
 #include <span>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include <nextmove/nextmove.hpp>
@@ -16,12 +17,21 @@ namespace tidewater {
 struct Table {
   std::size_t players = 1;     // 1: nobody joins, the one player has everything
   bool shares_screen = false;  // one picture for all, not a part for each
+  /// In the middle of a game: the seats, and which of them have a tug. Empty at the start of one.
+  std::vector<std::pair<std::string, bool>> under_way{};
 };
+
+/// The seats of a recording that begins in the middle of a game; none of one that begins at its
+/// start.
+std::vector<std::pair<std::string, bool>> under_way(const nextmove::RecordingHeader& head);
 
 class Party {
  public:
   /// Adds its seats to the hub and sets its rules. Keeps references.
-  Party(nextmove::Hub& hub, Choices choices, Table table);
+  Party(nextmove::Hub& hub, Choices choices, const Table& table);
+
+  /// The hub is back in the middle of a game: goes on with what was under way there.
+  void go_on();
 
   /// One step of the game, with the readings of the last update. `dt` in seconds.
   void step(float dt);
@@ -45,6 +55,7 @@ class Party {
  private:
   void step_table();
   void cast_off();
+  void add_tug(nextmove::Seat& seat);
 
   nextmove::Hub& hub_;
   Choices choices_;

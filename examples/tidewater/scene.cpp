@@ -114,6 +114,9 @@ void Scene::draw(const Frame& frame) {
   if (!frame.problems.empty()) {
     draw_lines("The playbook was saved with problems; the one before goes on", frame.problems);
   }
+  if (!frame.report.empty()) {
+    draw_lines(frame.report.front(), {frame.report.begin() + 1, frame.report.end()});
+  }
 }
 
 void Scene::draw_harbour(const std::vector<View>& views) {

@@ -33,6 +33,7 @@ struct View {
 struct Frame {
   std::vector<View> views{};
   std::vector<std::string> problems{};  ///< of a playbook that was just saved; none: no box
+  std::vector<std::string> report{};    ///< a title, and what came of a report; none: no box
   std::vector<std::string> waiting{};   ///< why the game stands still; none: no box
 };
 

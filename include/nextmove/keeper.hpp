@@ -39,7 +39,7 @@ class Keeper {
   /// From here on; made by a handler, from the end of the update. A length of 0 or less, or above
   /// longest_kept_length, is a complaint, and the usual or the longest counts; so is one made by
   /// a listener, an interceptor or a custom function, which then keeps nothing.
-  explicit Keeper(Hub& hub, Duration length = usual_kept_length);
+  [[nodiscard]] explicit Keeper(Hub& hub, Duration length = usual_kept_length);
   ~Keeper();
   Keeper(Keeper&& other) noexcept;  ///< the other keeps nothing from then on
   Keeper& operator=(Keeper&& other) noexcept;
@@ -61,7 +61,7 @@ class Keeper {
   /// Writes it to a recording file, which is at every moment the old one or the new one, whole.
   /// Folders on the way are made. Returns what went wrong, and as warnings what is not as it was or
   /// is missing; with an error, a file that was there is as it was. Needs NextMove::files.
-  std::vector<Diagnostic> save(const std::string& path) const;
+  [[nodiscard]] std::vector<Diagnostic> save(const std::string& path) const;
 
  private:
   std::unique_ptr<core::Keeping> keeping_;  // nullptr where it was moved from

@@ -34,7 +34,7 @@ Result<Profile> load_profile(const std::string& path);
 /// there is copied to the backup, `path`.backup; one that is damaged is set aside as in
 /// load_profile. Folders on the way are made. Several processes may save at the same time; the last
 /// one counts. Returns what went wrong; with an error, the old file is as it was.
-std::vector<Diagnostic> save_profile(const std::string& path, const Profile& profile);
+[[nodiscard]] std::vector<Diagnostic> save_profile(const std::string& path, const Profile& profile);
 
 /// Where a game's profiles usually lie: $XDG_CONFIG_HOME/`game`/`player`.toml, or where that is not
 /// set to a whole path, ~/.config/... (the XDG base directory convention). Each name has a file of

@@ -102,7 +102,8 @@ inline constexpr std::string_view thinned_movements =
 class Replay {
  public:
   /// Plugs in the devices of the head, adds the seats that the hub lacks, and brings them to where
-  /// they were, unless the game does.
+  /// they were, unless the game does. A recording that begins in the middle brings everything to
+  /// where it was (see Hub::restore), also for a game that decides: it goes on from there.
   Replay(const Recording& recording, Hub& hub, DecidedBy decided_by);
   Replay(Replay&&) noexcept;
   ~Replay();

@@ -26,7 +26,8 @@ std::string to_json_line(const Step& step);
 
 /// Writes a whole recording: at every moment there is the old file or the new one under `path`.
 /// Folders on the way are made. Returns what went wrong; with an error, the old file is as it was.
-std::vector<Diagnostic> save_recording(const std::string& path, const Recording& recording);
+[[nodiscard]] std::vector<Diagnostic> save_recording(const std::string& path,
+                                                     const Recording& recording);
 
 /// Writes a recording while it happens. What was written up to the last update is safe in the file
 /// even if the program ends badly.

@@ -24,7 +24,7 @@ enum class RestoreRefusal : std::uint8_t {
 std::string_view to_string(RestoreRefusal refusal);
 
 /// What came of Hub::restore.
-struct RestoreAnswer {
+struct [[nodiscard]] RestoreAnswer {
   RestoreRefusal refusal = RestoreRefusal::none;
   std::string seat{};  ///< other_profile: the name of the seat
 

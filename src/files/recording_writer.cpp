@@ -228,6 +228,7 @@ std::string to_json_line(const Step& step) {
 }
 
 std::vector<Diagnostic> save_recording(const std::string& path, const Recording& recording) {
+  if (path.empty()) return {{.message = "the recording is not saved: there is no path"}};
   std::string text = to_json_line(recording.header);
   for (const Step& step : recording.steps) text += to_json_line(step);
   const auto problem = files::replace_file(path, text, false);

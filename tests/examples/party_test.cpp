@@ -294,6 +294,50 @@ TEST_F(AtACheapKeyboard, SomeSetsAreNotHeardWholeAndTheReportSaysWhich) {
       << check.report();
 }
 
+// ---- a report from the middle of a game
+
+TEST_F(TwoPlayers, AReportFromTheMiddleOfTheirGameIsPlayedInAnother) {
+  sit_down_and_cast_off(keyboard, Space, pad, PadStart);
+  tap(keyboard, KeyC);  // to the crane
+  press(pad, PadLeftShoulder);
+  const Keeper keeper{hub};
+  press(keyboard, KeyD);
+  press(pad, PadSouth);
+  sail(300ms);
+  const Recording report = keeper.recording();
+
+  Hub other{hub.playbook()};
+  tidewater::Party again{other, {}, {.under_way = tidewater::under_way(report.header)}};
+  Replay replay{report, other, DecidedBy::game};
+  again.go_on();
+  while (replay.advance()) again.step(0.01F);
+  ASSERT_EQ(again.tugs().size(), 2U);
+  EXPECT_FALSE(again.is_at_table());
+  EXPECT_TRUE(again.tugs()[0]->is_at_crane());
+  EXPECT_EQ(again.tugs()[0]->crane().angle, party.tugs()[0]->crane().angle);
+  EXPECT_EQ(again.tugs()[1]->is_horn_sounding(), party.tugs()[1]->is_horn_sounding());
+  EXPECT_EQ(again.tugs()[1]->seat().devices().size(), 1U);
+}
+
+TEST_F(TwoPlayers, AReportFromTheTableGoesOnThere) {
+  tap(keyboard, Space);
+  const Keeper keeper{hub};
+  tap(pad, PadStart);
+  tap(keyboard, Space);
+  tap(pad, PadStart);
+  ASSERT_FALSE(party.is_at_table());
+  const Recording report = keeper.recording();
+
+  Hub other{hub.playbook()};
+  tidewater::Party again{other, {}, {.under_way = tidewater::under_way(report.header)}};
+  Replay replay{report, other, DecidedBy::game};
+  again.go_on();
+  ASSERT_TRUE(again.is_at_table());
+  while (replay.advance()) again.step(0.01F);
+  EXPECT_FALSE(again.is_at_table());
+  EXPECT_EQ(again.tugs().size(), 2U);
+}
+
 TEST_F(AtACheapKeyboard, ASetThatNobodyTriedIsNotCounted) {
   set(F1, 1);
   look(10ms);

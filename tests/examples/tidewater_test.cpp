@@ -219,6 +219,25 @@ void click(const Spot& spot) {
   Tidewater::settle();
 }
 
+TEST_F(Tidewater, F11SavesWhatWasAndSaysWhereAndItIsPlayedAgain) {
+  const std::string folder = home->path() + ".reports";
+  const auto game = start({"--reports", folder});
+  type("space");
+  type("m");
+  type("F11");
+  type("m");
+  type("F11");
+  const Finished done = stop(*game);
+  const std::string first = folder + "/report-1.jsonl";
+  EXPECT_NE(done.output.find(" s are saved in " + first), std::string::npos) << done.output;
+  const Report then{unseen({"--play", first})};
+  EXPECT_EQ(then.horns, 1U) << then.text;
+  EXPECT_STREQ(then.chart, "open");
+  const Report later{unseen({"--play", folder + "/report-2.jsonl"})};
+  EXPECT_STREQ(later.chart, "closed");
+  std::filesystem::remove_all(folder);
+}
+
 TEST_F(Tidewater, ControlsThatAreSwappedOnTheScreenAreObeyedAndStaySo) {
   const TemporaryFile trip{"trip.jsonl"};
   const auto game = start({"--record", trip.path()});

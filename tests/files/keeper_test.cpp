@@ -153,6 +153,7 @@ TEST(Keepers, WhatCannotBeWrittenIsToldAndTheOldFileStays) {
             "the recording is not saved: this keeper keeps nothing; it was moved from, or made in "
             "the middle of an update that has not ended");
   hub.update(10ms);
+  EXPECT_EQ(keeper.save("")[0].message, "the recording is not saved: there is no path");
   EXPECT_TRUE(keeper.save(path).empty());
   fs::create_directory(path + ".new");
   hub.update(20ms);

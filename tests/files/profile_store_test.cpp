@@ -150,7 +150,7 @@ TEST_F(ProfileStore, ADamagedFileIsNeverSavedOver) {
 
 TEST_F(ProfileStore, ALinkIsFollowedToTheFile) {
   const std::string real = (folder / "elsewhere.toml").string();
-  save_profile(real, numbered(1));
+  ASSERT_TRUE(save_profile(real, numbered(1)).empty());
   fs::create_symlink(real, path);
   EXPECT_EQ(saving(numbered(2)), Told{});
   EXPECT_TRUE(fs::is_symlink(path));

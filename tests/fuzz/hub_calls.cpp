@@ -3,6 +3,7 @@
 #include <cmath>
 #include <deque>
 #include <limits>
+#include <optional>
 #include <random>
 #include <string>
 
@@ -72,6 +73,7 @@ class Caller {
     hub_.on_step([](const Step&) {});
     hub_.add_seat("port tug");
     if (keeps_story_) hub_.keep_story(20);
+    if (bytes.size() % 3 == 0) keeper_.emplace(hub_, 100ms);
     for (const char* name : {"skewed", "bent"}) hub_.set_custom(name, twice);
   }
 
@@ -85,12 +87,24 @@ class Caller {
       look_at_causes(*it);
     }
     look_at_story();
+    if (keeper_) look_at_kept();
     for (const SharedClash& it : hub_.clashes()) {
       require(it.first.seat != it.second.seat, "two players clash");
     }
   }
 
  private:
+  // Plays to its end, at the moment where the hub is.
+  void look_at_kept() {
+    const Recording kept = keeper_->recording();
+    Hub again{*kept.header.playbook};
+    for (const char* name : {"skewed", "bent"}) again.set_custom(name, twice);
+    Replay replay{kept, again, DecidedBy::recording};
+    while (replay.advance()) {
+    }
+    require(again.now() == hub_.now(), "what is kept plays to another moment");
+  }
+
   void call() {
     switch (choices_.below(12)) {
       case 0:
@@ -421,6 +435,7 @@ class Caller {
   Choices choices_;
   Hub hub_;
   bool keeps_story_ = false;
+  std::optional<Keeper> keeper_;
   Time now_{};
   int changes_ = 0;
   std::vector<DeviceId> plugged_;

@@ -264,7 +264,7 @@ PlaybookDefinition tidewater_playbook() {
                      .width = 0.35F,
                      .height = 0.65F,
                      .is_floating = true}},
-          .reserved = {F12, PadGuide}};
+          .reserved = {F11, F12, PadGuide}};
 }
 
 PlaybookDefinition first_steps_playbook() {

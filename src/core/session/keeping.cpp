@@ -186,7 +186,8 @@ RecordingHeader Keeping::head_of(const Stretch& stretch) const {
   for (const auto& [name, profile] : stretch.surroundings->seats) {
     there.set_profile(there.add_seat(name), profile);
   }
-  there.restore(stretch.snapshot);
+  // Whoever plays it is told where it cannot be restored.
+  static_cast<void>(there.restore(stretch.snapshot));
   RecordingHeader header = describe(there, WithPlaybook::yes);
   header.snapshot = stretch.snapshot;
   return header;

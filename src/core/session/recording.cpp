@@ -90,11 +90,13 @@ Replay::Replay(const Recording& recording, Hub& hub, DecidedBy decided_by)
   if (can_be(recording.header.longest_step)) hub.set_longest_step(recording.header.longest_step);
   for (const RecordedSeat& recorded : recording.header.seats) {
     if (hub.find_seat(recorded.name) == nullptr) hub.add_seat(recorded.name);
-    if (decided_by == DecidedBy::recording && !recorded.profile.is_empty()) {
+    const bool brings_changes =
+        decided_by == DecidedBy::recording || !recording.header.snapshot.empty();
+    if (brings_changes && !recorded.profile.is_empty()) {
       hub.set_profile(*hub.find_seat(recorded.name), recorded.profile);
     }
   }
-  if (decided_by == DecidedBy::game || !restore(recording.header.snapshot)) begin_anew();
+  if (!restore(recording.header.snapshot)) begin_anew();
 }
 
 Replay::Replay(Replay&&) noexcept = default;

@@ -73,6 +73,27 @@ TEST_F(Replays, TheGameCanDecideOnTheContextsAgain) {
   while (replay.advance()) EXPECT_FALSE(seat.is_in("chart"));
 }
 
+TEST_F(Replays, AGameThatDecidesGoesOnFromTheMiddleToo) {
+  Hub before{make(harbour())};
+  Seat& seat = before.add_seat("port tug");
+  const DeviceId keyboard = before.plug({DeviceKind::keyboard, "keyboard"}, {});
+  seat.enter("chart");
+  before.feed({1ms, keyboard, Control::KeyW, 1});
+  before.update(10ms);
+  Recording middle{describe(before), {}};
+  before.on_step([&](const Step& step) { middle.steps.push_back(step); });
+  before.update(20ms);
+
+  Hub hub{make(harbour())};
+  Seat& again = hub.add_seat("port tug");
+  again.enter("helm");  // as the game does at its start
+  Replay replay{middle, hub, DecidedBy::game};
+  EXPECT_TRUE(again.is_in("chart"));
+  EXPECT_FALSE(again.is_in("helm"));
+  ASSERT_TRUE(replay.advance());
+  EXPECT_EQ(read(again), read(seat));
+}
+
 TEST_F(Replays, DevicesKeepTheirPlaceWhateverTheirIds) {
   Hub hub{make(harbour())};
   hub.plug({DeviceKind::mouse, "another"}, {});  // takes the id that the keyboard had

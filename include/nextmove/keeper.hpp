@@ -29,7 +29,8 @@ inline constexpr Duration longest_kept_length = std::chrono::minutes{10};
 /// It needs about 2 MiB for 30 s, taken when it is made and no more for all that happens: room for
 /// 2,200 events, updates and changes of interceptors a second. Where a device floods it, movements
 /// of one control within an update are kept as one, which the recording says
-/// (RecordingHeader::is_thinned); where that does not do, it reaches back less far (see `kept`).
+/// (RecordingHeader::is_thinned); where that does not do, it reaches back less far (see `kept`). Of
+/// events that are passed over, which change nothing, it keeps the first 32 of each sixth.
 /// Events, updates, contexts and mutes then allocate nothing; what allocates anyhow, as a new
 /// player's profile, does here too. An event costs at most a tenth more (scripts/bench). Where the
 /// hub goes back to a snapshot of its own, what was after it is forgotten, as if it had not

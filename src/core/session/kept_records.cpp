@@ -69,6 +69,7 @@ void KeptRecords::clear() {
 
 // What else waits in the queue is told as a step.
 void KeptRecords::add(std::span<const Event> events) {
+  if (is_torn_) return;
   if (count_ + events.size() > records_.size()) return add_thinned(events);
   Event* end = records_.data() + count_;
   for (const Event& event : events) {
@@ -82,6 +83,7 @@ void KeptRecords::add_thinned(std::span<const Event> events) {
   for (const Event& event : events) {
     const bool is_event = static_cast<std::size_t>(event.control) < control_count;
     if (is_event && !joins(event, count_)) add_one(event);
+    if (is_torn_) return;
   }
 }
 
@@ -105,7 +107,7 @@ void KeptRecords::add(const Step& step) {
       std::holds_alternative<PassedOver>(step) ? room_for_others / 4 : room_for_others;
   if (others_.size() < room) {
     add_one({time_of(step), static_cast<DeviceId>(others_.size()), other});
-    others_.push_back(step);
+    if (!is_torn_) others_.push_back(step);
   } else if (!std::holds_alternative<PassedOver>(step)) {
     is_torn_ = true;
   }
@@ -113,11 +115,8 @@ void KeptRecords::add(const Step& step) {
 
 void KeptRecords::add_one(const Event& event) {
   if (count_ == records_.size()) thin();
-  if (count_ == records_.size()) {
-    is_torn_ = true;
-  } else {
-    records_[count_++] = event;
-  }
+  is_torn_ = is_torn_ || count_ == records_.size();
+  if (!is_torn_) records_[count_++] = event;  // what is before a tear is as it was
 }
 
 bool KeptRecords::make_room() {
@@ -176,7 +175,10 @@ void KeptRecords::unfold(const NameNumbers& names, std::vector<Step>& steps) con
     } else if (record.control == updated) {
       steps.emplace_back(Updated{record.time});
     } else if (record.control != intercepted_value) {
-      steps.push_back(step_of(record, records_[std::min(i + 1, count_ - 1)], names));
+      const Event& next = records_[std::min(i + 1, count_ - 1)];
+      const bool is_whole =
+          record.control != control_of(BriefKind::intercepted) || next.control == intercepted_value;
+      if (is_whole) steps.push_back(step_of(record, next, names));
     }
   }
 }

@@ -89,6 +89,7 @@ class Journal {
     for (Log* log : logs_) log->note(std::span{&event, 1});
   }
   void tell_snapshot(std::uint64_t sum) {
+    if (is_telling_) return;  // in the middle of a call, and so between no two steps
     tell_waiting();
     for (Log* log : logs_) log->note_snapshot(sum);
   }

@@ -190,6 +190,29 @@ TEST_F(Keepers, OfAMouseThatFloodsMovementsBecomeOneAndThatIsSaid) {
   EXPECT_EQ(differences(kept, hub)[0].message, thinned_movements);
 }
 
+TEST_F(Keepers, NoMovementIsAddedToOneBeforeAPressOfItsDevice) {
+  const Keeper keeper{hub, 6s};
+  for (int i = 0; i < 600; ++i) {
+    for (int k = 0; k < 40; ++k) say(MouseMotion, 0.25F);
+    say(MouseLeft, i % 2 == 0 ? 1.0F : 0.0F);
+    for (int k = 0; k < 40; ++k) say(MouseMotion, 0.25F);
+    update();
+  }
+  const Recording kept = keeper.recording();
+  EXPECT_TRUE(kept.header.is_thinned);
+  float moved = 0;
+  for (const Step& step : kept.steps) {
+    const auto* event = std::get_if<Event>(&step);
+    if (event == nullptr) {
+      moved = 0;
+    } else if (event->control == MouseMotion) {
+      moved += event->x;
+    } else {
+      ASSERT_EQ(moved, 10) << "when the button went down or up";
+    }
+  }
+}
+
 TEST_F(Keepers, OfMorePressesThanItHasRoomForItReachesBackLessFar) {
   const Keeper keeper{hub, 6s};
   for (int i = 0; i < 600; ++i) {
@@ -212,6 +235,21 @@ TEST_F(Keepers, AfterAnUpdateWithMoreThanItCanHoldItBeginsAnew) {
   pass(500ms);
   EXPECT_EQ(keeper.kept(), 500ms);
   expect_end(keeper.recording(), 50);
+}
+
+TEST_F(Keepers, WhatIsSavedInSuchAnUpdateEndsBeforeIt) {
+  const Keeper keeper{hub, 6s};
+  pass(50ms);
+  Recording saved;
+  HandlerSet handlers;
+  handlers.on_press(horn, [&] { saved = keeper.recording(); });
+  handlers.attach(seat);
+  for (int k = 1; k < 300; ++k) hub.set_window(1280, static_cast<float>(k));
+  say(KeyH, 1);
+  hub.update(now += 10ms);
+  const std::size_t updates = count<Updated>(saved);
+  EXPECT_EQ(updates, 5U);
+  expect_end(saved, updates);
 }
 
 TEST_F(Keepers, EventsThatArePassedOverDoNotPushTheOthersOut) {
@@ -261,6 +299,25 @@ TEST_F(Keepers, ASnapshotOfLongAgoIsGoneBackToInTheRecordingToo) {
   const Recording kept = keeper.recording();
   EXPECT_EQ(count<Restored>(kept), 1U);
   expect_end(kept, 10);
+}
+
+TEST_F(Keepers, NorIsACallInTheMiddleOfWhichAListenerTookASnapshot) {
+  const Keeper keeper{hub};
+  update();
+  std::vector<std::byte> then;
+  hub.on_step([&](const Step& step) {
+    if (std::holds_alternative<Plugged>(step)) hub.snapshot(then);
+  });
+  hub.plug({DeviceKind::gamepad, "pad"}, now);
+  ASSERT_TRUE(hub.restore(then));
+  now = hub.now();
+  update();
+  Hub other{hub.playbook()};
+  const Recording kept = keeper.recording();
+  Replay replay{kept, other, DecidedBy::recording};
+  while (replay.advance()) {
+  }
+  EXPECT_EQ(other.devices().size(), hub.devices().size());
 }
 
 // ---- lives
